@@ -1,0 +1,1 @@
+"""What must be fast, measured side by side in one run: `python -m bench`."""

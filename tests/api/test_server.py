@@ -1,0 +1,328 @@
+"""The API against a real server with a real SQLite file."""
+
+from __future__ import annotations
+
+import json
+import socket
+import subprocess
+import sys
+import tempfile
+import threading
+import time
+import unittest
+from pathlib import Path
+from typing import Any
+
+import httpx
+
+from tests.browser.driver import ROOT, Application
+from tests.workroom.test_workroom import ENDLESS
+
+
+def descendants(pid: int) -> list[int]:
+    """All processes that come from one, by /proc."""
+    parents = {}
+    for entry in Path("/proc").iterdir():
+        if entry.name.isdigit():
+            try:
+                parents[int(entry.name)] = int(
+                    (entry / "stat").read_text().rsplit(")", 1)[1].split()[1]
+                )
+            except (OSError, IndexError):
+                continue
+    found, stack = [], [pid]
+    while stack:
+        parent = stack.pop()
+        own = [child for child, above in parents.items() if above == parent]
+        found += own
+        stack += own
+    return found
+
+
+def is_alive(pid: int) -> bool:
+    """Whether a process runs still; one that has ended and was not collected does not."""
+    try:
+        return Path(f"/proc/{pid}/stat").read_text().rsplit(")", 1)[1].split()[0] != "Z"
+    except OSError:
+        return False
+
+
+class WithServer(unittest.TestCase):
+    def setUp(self) -> None:
+        holder = tempfile.TemporaryDirectory(ignore_cleanup_errors=True)
+        self.addCleanup(holder.cleanup)
+        self.application = Application(Path(holder.name)).start()
+        self.addCleanup(self.application.stop)
+        self.http = httpx.Client(base_url=self.application.url + "api", timeout=30)
+        self.addCleanup(self.http.close)
+
+    def create(self, *texts: str) -> str:
+        markdown = "\n\n".join(f"```slate\n{text}\n```" for text in texts)
+        return self.http.post("/worksheets", json={"title": "Comb", "markdown": markdown}).json()[
+            "id"
+        ]
+
+    def results(self, sheet: str, seconds: float = 8) -> list[dict[str, Any]]:
+        """The last line of each cell, once nothing is at work."""
+        end = time.monotonic() + seconds
+        while True:
+            data = self.http.get(f"/worksheets/{sheet}").json()
+            lines = [
+                data["results"].get(c["id"], [{"kind": "busy"}])[-1]
+                for c in data["cells"]
+                if c["kind"] == "math"
+            ]
+            if (
+                all(
+                    line["kind"] != "busy"
+                    and not line.get("busySince")
+                    and not line.get("waitsFor")
+                    for line in lines
+                )
+                or time.monotonic() > end
+            ):
+                return lines
+            time.sleep(0.05)
+
+    def cells(self, sheet: str) -> list[dict[str, Any]]:
+        return self.http.get(f"/worksheets/{sheet}").json()["cells"]
+
+    def change(self, sheet: str, *operations: dict[str, Any]) -> httpx.Response:
+        return self.http.post(
+            f"/worksheets/{sheet}/operations", json={"revision": 0, "operations": list(operations)}
+        )
+
+
+class Api(WithServer):
+    def test_a_worksheet_from_making_to_removing(self) -> None:
+        sheet = self.create("f(x) = x^2", "f(3)")
+        self.assertEqual([line["exact"]["text"] for line in self.results(sheet)], ["x^2", "9"])
+        self.http.patch(f"/worksheets/{sheet}", json={"title": "Hive"})
+        self.assertEqual([row["title"] for row in self.http.get("/worksheets").json()], ["Hive"])
+        self.assertIn("```slate\nf(3)\n```", self.http.get(f"/worksheets/{sheet}/markdown").text)
+        self.assertEqual(self.http.delete(f"/worksheets/{sheet}").status_code, 204)
+        self.assertEqual(self.http.get(f"/worksheets/{sheet}").status_code, 404)
+
+    def test_a_change_is_followed_by_what_depends_on_it(self) -> None:
+        sheet = self.create("a = 2", "a + 1")
+        self.results(sheet)
+        self.change(sheet, {"op": "edit", "cell": self.cells(sheet)[0]["id"], "text": "a = 5"})
+        self.assertEqual(self.results(sheet)[1]["exact"]["text"], "6")
+        self.http.post(f"/worksheets/{sheet}/undo", json={})
+        self.assertEqual(self.results(sheet)[1]["exact"]["text"], "3")
+
+    def test_what_was_confirmed_survives_a_killed_server(self) -> None:
+        sheet = self.create("a = 2")
+        cell = self.cells(sheet)[0]["id"]
+        self.change(
+            sheet,
+            {"op": "edit", "cell": cell, "text": "a = 7"},
+            {"op": "insert", "cell": "fresh", "after": cell, "kind": "math", "text": "a^2"},
+        )
+        self.application.kill()
+        self.application.start()
+        self.assertEqual([c["text"] for c in self.cells(sheet)], ["a = 7", "a^2"])
+        self.assertEqual(self.results(sheet)[1]["exact"]["text"], "49")
+
+    def test_workers_end_with_a_killed_server(self) -> None:
+        sheet = self.create(ENDLESS)
+        self.assertTrue(sheet)
+        time.sleep(1.5)
+        children = descendants(self.application.process.pid)
+        self.assertTrue(children)
+        self.application.kill()
+        end = time.monotonic() + 10
+        while any(is_alive(pid) for pid in children) and time.monotonic() < end:
+            time.sleep(0.1)
+        self.assertEqual([pid for pid in children if is_alive(pid)], [])
+        self.application.start()
+
+    def test_events_tell_changes_and_results(self) -> None:
+        sheet = self.create("a = 2")
+        self.results(sheet)
+        seen: list[dict[str, Any]] = []
+        ready = threading.Event()
+
+        def listen() -> None:
+            with httpx.stream(
+                "GET", f"{self.application.url}api/worksheets/{sheet}/events", timeout=20
+            ) as stream:
+                for line in stream.iter_lines():
+                    if line.startswith("data: "):
+                        seen.append(json.loads(line[6:]))
+                        ready.set()
+                        if seen[-1]["type"] == "done":
+                            return
+
+        listener = threading.Thread(target=listen, daemon=True)
+        listener.start()
+        self.assertTrue(ready.wait(5))
+        self.change(sheet, {"op": "edit", "cell": self.cells(sheet)[0]["id"], "text": "a = 3"})
+        listener.join(8)
+        kinds = [event["type"] for event in seen]
+        self.assertEqual(kinds[0], "hello")
+        self.assertIn("changed", kinds)
+        self.assertIn("results", kinds)
+
+    def test_a_line_that_does_not_end_is_stopped_and_holds_nothing_up(self) -> None:
+        sheet = self.create(f"slow = {ENDLESS}", "slow + 1", "2 + 2")
+        end = time.monotonic() + 15
+        lines: list[dict[str, Any]] = []
+        while time.monotonic() < end and not (
+            lines and lines[2]["exact"] and lines[0]["busySince"]
+        ):
+            time.sleep(0.1)
+            data = self.http.get(f"/worksheets/{sheet}").json()
+            found = [data["results"].get(c["id"]) for c in data["cells"]]
+            lines = [f[-1] for f in found if f] if all(found) else []
+        self.assertIsNotNone(lines[0]["busySince"])
+        self.assertEqual(lines[1]["waitsFor"], ["slow"])
+        self.assertEqual(lines[2]["exact"]["text"], "4")
+        start = time.monotonic()
+        self.http.get("/worksheets")
+        self.assertLess(time.monotonic() - start, 5)
+        self.assertEqual(self.http.post(f"/worksheets/{sheet}/stop", json={}).json()["stopped"], 1)
+        found = self.results(sheet)
+        self.assertEqual(
+            [line["error"] and line["error"]["code"] for line in found],
+            ["stopped", "needs-above", None],
+        )
+
+    def test_drafts_are_read_and_tried_without_being_stored(self) -> None:
+        sheet = self.create("f(x) = x^2")
+        self.results(sheet)
+        line = self.http.post(
+            f"/worksheets/{sheet}/draft", json={"cell": None, "text": "f(3) + "}
+        ).json()["lines"][0]
+        self.assertIn(r"\square", line["reading"])
+        line = self.http.post(
+            f"/worksheets/{sheet}/draft/results", json={"cell": None, "text": "f(3) + 1"}
+        ).json()["lines"][0]
+        self.assertEqual(line["result"]["exact"]["text"], "10")
+        self.assertEqual(len(self.cells(sheet)), 1)
+
+    def test_names_in_force_depend_on_the_place(self) -> None:
+        sheet = self.create("s = 3", "s + 1", "s = 5/2", "f(t) = s t")
+        self.results(sheet)
+        cells = self.cells(sheet)
+        names = self.http.get(f"/worksheets/{sheet}/names", params={"cell": cells[1]["id"]}).json()[
+            "names"
+        ]
+        self.assertEqual([(n["name"], n["replacedIn"]) for n in names], [("s", None)])
+        found = self.http.get(f"/worksheets/{sheet}/names").json()
+        self.assertEqual(
+            [(n["name"], n["cell"], n["replacedIn"]) for n in found["names"]],
+            [("s", 1, 3), ("s", 3, None), ("f", 4, None)],
+        )
+        self.assertEqual(found["letters"], ["t"])
+
+    def test_two_thousand_cells_pasted_at_once(self) -> None:
+        sheet = self.create("a = 1")
+        cell = self.cells(sheet)[0]["id"]
+        markdown = "\n\n".join(f"```slate\na + {k}\n```" for k in range(2_000))
+        start = time.monotonic()
+        self.assertEqual(
+            self.http.post(
+                f"/worksheets/{sheet}/paste", json={"after": cell, "markdown": markdown}
+            ).status_code,
+            200,
+        )
+        self.assertLess(time.monotonic() - start, 30)
+        self.http.get("/vocabulary")
+        self.assertEqual(self.results(sheet, 60)[-1]["exact"]["text"], "2000")
+
+    def test_bad_input_gets_a_sentence(self) -> None:
+        sheet = self.create("1")
+        cell = self.cells(sheet)[0]["id"]
+        for response in (
+            self.change(sheet, {"op": "edit", "cell": "none", "text": "x"}),
+            self.change(sheet, {"op": "convention", "changes": {"angles": "turns"}}),
+        ):
+            self.assertEqual(response.status_code, 409)
+            self.assertTrue(response.json()["detail"].endswith("."))
+        self.assertEqual(
+            self.http.post(
+                "/worksheets", json={"markdown": "---\nangles: turns\n---\n"}
+            ).status_code,
+            422,
+        )
+        self.assertEqual(self.http.get("/worksheets/none").status_code, 404)
+        for text in (
+            "",
+            "x" * 2001,
+            "(" * 1000,
+            "9^9^9^9",
+            "(10^9)!",
+            "a = a",
+            "\u202e1 + 1",
+            "2\u00001",
+            "<script>alert(1)</script>",
+        ):
+            self.change(sheet, {"op": "edit", "cell": cell, "text": text})
+            with self.subTest(text=text[:20]):
+                line = self.results(sheet)[0]
+                self.assertTrue(line["kind"] == "empty" or line["error"] or line["exact"])
+
+    def test_other_sites_are_not_answered(self) -> None:
+        self.assertEqual(
+            self.http.get("/worksheets", headers={"Host": "example.org"}).status_code, 403
+        )
+        self.assertEqual(
+            self.http.post(
+                "/worksheets", json={}, headers={"Origin": "http://example.org"}
+            ).status_code,
+            403,
+        )
+
+
+class CommandLine(unittest.TestCase):
+    def run_command(self, *arguments: str, text: str = "") -> subprocess.CompletedProcess[str]:
+        return subprocess.run(
+            [sys.executable, "-m", "upper_slate", *arguments],
+            input=text,
+            capture_output=True,
+            text=True,
+            cwd=ROOT,
+            check=False,
+            timeout=60,
+        )
+
+    def test_run_prints_one_object_for_each_file(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            good, bad = Path(folder, "good.md"), Path(folder, "bad.md")
+            good.write_text("---\nfractions: mixed\n---\n# Comb\n\n```slate\n59/6\n```\n")
+            bad.write_text("```slate\n1/0\n```\n")
+            run = self.run_command("run", str(good), str(bad), "--json")
+            first, second = map(json.loads, run.stdout.splitlines())
+            self.assertEqual(first["cells"][0]["lines"][0]["exact"]["text"], "9 5/6")
+            self.assertEqual(first["conventions"]["fractions"], "mixed")
+            self.assertEqual(second["cells"][0]["lines"][0]["error"]["code"], "division-by-zero")
+            self.assertEqual(run.returncode, 1)
+
+    def test_exit_status_and_reading_from_standard_input(self) -> None:
+        run = self.run_command(
+            "run", "-", text="```slate\nf(x) = x^2\n```\n\n```slate\nf(1/3)\n```\n"
+        )
+        self.assertEqual(run.returncode, 0)
+        self.assertIn("f(1/3)  =  1/9", run.stdout)
+        run = self.run_command("run", "nowhere.md", "-", "--json", text="```slate\n2\n```")
+        self.assertEqual(run.returncode, 2)
+        self.assertIn("nowhere.md cannot be read", run.stderr)
+        self.assertEqual(len(run.stdout.splitlines()), 1)
+
+    def test_serve_says_what_is_in_the_way(self) -> None:
+        with socket.socket() as taken, tempfile.TemporaryDirectory() as folder:
+            taken.bind(("127.0.0.1", 0))
+            taken.listen()
+            run = self.run_command("serve", "--port", str(taken.getsockname()[1]), "--data", folder)
+            self.assertEqual(run.returncode, 2)
+            self.assertIn("cannot be used", run.stderr)
+            blocked = Path(folder, "file")
+            blocked.write_text("")
+            run = self.run_command("serve", "--port", "0", "--data", str(blocked))
+            self.assertEqual(run.returncode, 2)
+            self.assertIn("cannot be written", run.stderr)
+
+
+if __name__ == "__main__":
+    unittest.main()

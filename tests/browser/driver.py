@@ -1,0 +1,110 @@
+"""The application as a process of its own, and Chromium to drive it with."""
+
+from __future__ import annotations
+
+import os
+import re
+import shutil
+import signal
+import subprocess
+import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from types import TracebackType
+from typing import Self
+
+from playwright.sync_api import Page, expect, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[2]
+_FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+# a busy machine may take its time: these limits are for what never comes, not for speed
+expect.set_options(timeout=15_000)
+
+
+class Application:
+    """A server on a free port and a data folder; a context manager."""
+
+    def __init__(self, data: Path, demo: bool = False) -> None:
+        self.data, self.demo = data, demo
+        self.port = 0
+        self.process: subprocess.Popen[str] | None = None
+
+    def start(self) -> Self:
+        command = [
+            sys.executable,
+            "-m",
+            "upper_slate",
+            "serve",
+            "--port",
+            str(self.port),
+            "--data",
+            str(self.data),
+        ]
+        if self.demo:
+            command += ["--demo", str(ROOT / "demo")]
+        self.process = subprocess.Popen(
+            command, cwd=ROOT, stdout=subprocess.PIPE, text=True, start_new_session=True
+        )
+        assert self.process.stdout
+        line = self.process.stdout.readline()
+        found = re.search(r"http://127\.0\.0\.1:(\d+)/", line)
+        assert found, f"the server did not say where it is: {line!r}"
+        self.port = int(found[1])
+        return self
+
+    @property
+    def url(self) -> str:
+        return f"http://127.0.0.1:{self.port}/"
+
+    def kill(self) -> None:
+        """Ends the server at once, as a crash would."""
+        assert self.process
+        os.killpg(self.process.pid, signal.SIGKILL)
+        self.process.wait()
+
+    def stop(self) -> None:
+        if self.process and self.process.poll() is None:
+            os.kill(self.process.pid, signal.SIGTERM)
+            try:
+                self.process.wait(timeout=8)
+            except subprocess.TimeoutExpired:
+                self.kill()
+        if self.process and self.process.stdout:
+            self.process.stdout.close()
+
+    def __enter__(self) -> Self:
+        return self.start()
+
+    def __exit__(
+        self,
+        kind: type[BaseException] | None,
+        error: BaseException | None,
+        trace: TracebackType | None,
+    ) -> None:
+        self.stop()
+
+
+@contextmanager
+def browser_page(size: tuple[int, int] = (1280, 800), theme: str = "light") -> Iterator[Page]:
+    """A page in a fresh headless Chromium."""
+    path = shutil.which("chromium") or shutil.which("chromium-browser")
+    assert path, "Chromium is not installed; ./test installs it"
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=path, args=_FLAGS)
+        try:
+            page = browser.new_context(
+                viewport={"width": size[0], "height": size[1]}, color_scheme=theme
+            ).new_page()  # type: ignore[arg-type]
+            page.set_default_timeout(15_000)
+            yield page
+        finally:
+            browser.close()

@@ -1,0 +1,113 @@
+"""Operations on a worksheet: each with its way back; numbers in texts follow their cells."""
+
+from __future__ import annotations
+
+import random
+import unittest
+
+from upper_slate.core.meaning.conventions import Conventions
+from upper_slate.store.operations import CellState, Refused, SheetState, _apply, apply_operations
+
+
+def sheet(*texts: str) -> SheetState:
+    return SheetState(
+        "T",
+        Conventions().as_dict(),
+        tuple(CellState(str(k), "math", t) for k, t in enumerate(texts, start=1)),
+    )
+
+
+def texts(state: SheetState) -> list[str]:
+    return [c.text for c in state.cells]
+
+
+class Operations(unittest.TestCase):
+    def undone(self, state: SheetState, inverse: list[dict]) -> SheetState:
+        for operation in inverse:
+            state, _ = _apply(state, operation)
+        return state
+
+    def test_each_operation_and_its_way_back(self) -> None:
+        before = sheet("a", "cell 1", "cell 2")
+        for operation, wanted in [
+            (
+                {"op": "insert", "cell": "n", "after": "1", "kind": "math", "text": "x"},
+                ["a", "x", "cell 1", "cell 3"],
+            ),
+            (
+                {"op": "insert", "cell": "n", "after": None, "text": "x"},
+                ["x", "a", "cell 2", "cell 3"],
+            ),
+            (
+                {"op": "insert", "cell": "n", "after": "1", "kind": "note", "text": "x"},
+                ["a", "x", "cell 1", "cell 2"],
+            ),
+            ({"op": "edit", "cell": "1", "text": "b"}, ["b", "cell 1", "cell 2"]),
+            ({"op": "remove", "cell": "1"}, ["cell 0", "cell 1"]),
+            ({"op": "move", "cell": "1", "after": "3"}, ["cell 3", "cell 1", "a"]),
+            ({"op": "title", "title": "U"}, ["a", "cell 1", "cell 2"]),
+            ({"op": "convention", "changes": {"angles": "degrees"}}, ["a", "cell 1", "cell 2"]),
+            (
+                {"op": "display", "cell": "1", "display": {"line0": "decimal"}},
+                ["a", "cell 1", "cell 2"],
+            ),
+            ({"op": "edit", "cell": "1", "kind": "note"}, ["a", "cell 1", "cell 2"]),
+        ]:
+            with self.subTest(operation=operation):
+                after, inverse = apply_operations(before, [operation])
+                self.assertEqual(texts(after), wanted)
+                self.assertEqual(self.undone(after, inverse), before)
+
+    def test_many_operations_at_random_can_all_be_taken_back(self) -> None:
+        rng = random.Random(7)
+        for _ in range(60):
+            state = before = sheet("a", "cell 1 + 1", "above", "cell 3 + cell 1", "f(x) = x")
+            ways = []
+            for k in range(8):
+                ids = [c.id for c in state.cells]
+                kind = (
+                    rng.choice(["insert", "remove", "move", "edit"]) if len(ids) > 2 else "insert"
+                )
+                operation = {
+                    "insert": {
+                        "op": "insert",
+                        "cell": f"n{k}",
+                        "after": rng.choice([None, *ids]),
+                        "kind": rng.choice(["math", "note"]),
+                        "text": "2",
+                    },
+                    "remove": {"op": "remove", "cell": rng.choice(ids)},
+                    "move": {
+                        "op": "move",
+                        "cell": rng.choice(ids),
+                        "after": rng.choice([None, *ids]),
+                    },
+                    "edit": {
+                        "op": "edit",
+                        "cell": rng.choice(ids),
+                        "text": f"cell {rng.randint(1, 5)}",
+                    },
+                }[kind]
+                state, inverse = apply_operations(state, [operation])
+                ways.append(inverse)
+            for inverse in reversed(ways):
+                state = self.undone(state, inverse)
+            self.assertEqual(state, before)
+
+    def test_what_does_not_fit_is_refused_with_a_sentence(self) -> None:
+        for operation in (
+            {"op": "edit", "cell": "9", "text": "x"},
+            {"op": "insert", "cell": "1", "after": None},
+            {"op": "insert", "cell": "n", "kind": "table"},
+            {"op": "convention", "changes": {"angles": "turns"}},
+            {"op": "convention", "changes": {"colour": "red"}},
+            {"op": "edit", "cell": "1", "text": "x" * 200_001},
+            {"op": "shout"},
+        ):
+            with self.subTest(operation=str(operation)[:50]), self.assertRaises(Refused) as caught:
+                apply_operations(sheet("a"), [operation])
+            self.assertTrue(str(caught.exception).endswith("."))
+
+
+if __name__ == "__main__":
+    unittest.main()

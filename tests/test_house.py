@@ -1,0 +1,238 @@
+"""The house: imports run downwards only, the client is current, the demo and the pictures are whole."""
+
+from __future__ import annotations
+
+import ast
+import json
+import re
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+
+from upper_slate.core.meaning.conventions import Conventions
+from upper_slate.core.meaning.page import MathCell
+from upper_slate.core.vocabulary import entries
+from upper_slate.core.worksheet import work_out_page
+from upper_slate.formats.markdown import read_markdown, write_markdown
+
+ROOT = Path(__file__).resolve().parents[1]
+PACKAGE = ROOT / "upper_slate"
+#: From the bottom up: a file imports only what stands on its own line or on one above it.
+LEVELS = [
+    ["core/problems", "core/__init__"],
+    ["core/vocabulary"],
+    ["core/reading"],
+    ["core/meaning"],
+    ["core/working"],
+    ["core/writing"],
+    ["core/checks", "core/workings"],
+    ["core/workout"],
+    ["core/worksheet"],
+    ["formats", "workroom"],
+    ["store"],
+    ["desk"],
+    ["api"],
+    ["cli", "__main__", "__init__"],
+]
+
+
+#: One line of each kind and of each request.
+EVERY_KIND = [
+    "f(x) = x^2 if x < 0, 2x otherwise",
+    "assume a > 0",
+    "x^2 = 4 or x = 3",
+    "solve x^2 = 5 for x",
+    "solve sin x = 1/2",
+    "solve x^2 >= 4 or x = 0",
+    "solve x + y = 3, x - y = 1 for x, y",
+    "solve x^5 = x + 1",
+    "solve x = x + 1",
+    "solve a x^2 + b x + c = 0 for x in [0, oo)",
+    "(x + 1)^2 = x^2 + 1 ?",
+    "x/x = 1 ?",
+    "2 < 3 < 5 ?",
+    "x^2 = 7x\n<=> x = 7\n=> x^2 = 49",
+    "(x + 1)^2\n= x^2 + 2x + 1\n= x^2",
+    "limit of sin(t)/t as t -> 0+",
+    "integral of 1/u du",
+    "integral of e^(u^2) for u from 0 to 1",
+    "sum of 1/n^2 for n from 1 to oo",
+    "product of k for k from 1 to m",
+    "series of e^u at u = 0 to order 3",
+    "laplace transform of e^(2t) in t, as a function of s",
+    "inverse laplace transform of 1/(s^2 + 1) in s, as a function of t",
+    "turning points of u^3 - 3u for u from -5 to 5",
+    "greatest value of u e^(-u)",
+    "area between u and u^2 for u from 0 to 1",
+    "table of u^2, 1/u for u from 0 to 2 step 1/2",
+    "graph u^2 - 1, u for u from -2 to 2",
+    "graph points [[0, 1], [1, 3]] joined",
+    "d/du (u^2 sin u)",
+    "[[2, 1], [1, 3]]",
+    "0.1(6)",
+]
+
+
+def latex_in(result: object) -> list[str]:
+    """Every piece of LaTeX in a result, however deep."""
+    found: list[str] = []
+    if isinstance(result, dict):
+        for key, value in result.items():
+            if key in ("latex", "reading", "placed") and isinstance(value, str):
+                found.append(value)
+            elif key == "conditionsLatex":
+                found += value
+            elif key == "counterexampleLatex" and value:
+                found += [
+                    *value["at"],
+                    *value["at"].values(),
+                    value["left"] or "",
+                    value["right"] or "",
+                ]
+            else:
+                found += latex_in(value)
+    elif isinstance(result, list):
+        for value in result:
+            found += latex_in(value)
+    return found
+
+
+def level_of(module: str) -> int:
+    for level, names in enumerate(LEVELS):
+        if any(module == name or module.startswith(name + "/") for name in names):
+            return level
+    raise AssertionError(f"{module} has no level")
+
+
+def imports_of(file: Path) -> set[str]:
+    """The modules of this package that a file imports, as paths without ending."""
+    found = set()
+    here = file.relative_to(PACKAGE).parent.parts
+    for node in ast.walk(ast.parse(file.read_text())):
+        if isinstance(node, ast.ImportFrom) and node.level:
+            base = here[: len(here) - node.level + 1]
+            parts = (*base, *(node.module.split(".") if node.module else ()))
+            for name in node.names:
+                deeper = PACKAGE.joinpath(*parts, name.name)
+                found.add(
+                    "/".join(
+                        (*parts, name.name)
+                        if deeper.is_dir() or deeper.with_suffix(".py").exists()
+                        else parts
+                    )
+                )
+    return {f for f in found if f}
+
+
+class House(unittest.TestCase):
+    def test_imports_run_downwards_only(self) -> None:
+        for file in sorted(PACKAGE.rglob("*.py")):
+            if "migrations" in file.parts:
+                continue
+            module = file.relative_to(PACKAGE).with_suffix("").as_posix()
+            for imported in imports_of(file):
+                if imported == "core":  # only the version of the core
+                    continue
+                with self.subTest(module=module, imports=imported):
+                    self.assertLessEqual(level_of(imported), level_of(module))
+
+    def test_nothing_typed_is_evaluated(self) -> None:
+        for file in PACKAGE.rglob("*.py"):
+            for node in ast.walk(ast.parse(file.read_text())):
+                if isinstance(node, ast.Call):
+                    if isinstance(node.func, ast.Name):
+                        self.assertNotIn(
+                            node.func.id,
+                            {"eval", "exec", "sympify", "parse_expr", "lambdify"},
+                            f"{file}:{node.lineno}",
+                        )
+                    elif isinstance(node.func, ast.Attribute):
+                        self.assertNotIn(
+                            node.func.attr,
+                            {"sympify", "parse_expr", "parse_latex", "S", "lambdify"},
+                            f"{file}:{node.lineno}",
+                        )
+
+    def test_the_server_does_not_load_the_working(self) -> None:
+        code = "import sys; import upper_slate.api.serve; print('sympy' in sys.modules)"
+        self.assertEqual(
+            subprocess.run(
+                [sys.executable, "-c", code], capture_output=True, text=True, cwd=ROOT, check=True
+            ).stdout.strip(),
+            "False",
+        )
+
+    def test_the_client_is_generated_from_the_schema_in_force(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            fresh = Path(folder, "openapi.json")
+            subprocess.run([sys.executable, "scripts/openapi.py", str(fresh)], cwd=ROOT, check=True)
+            self.assertEqual(
+                json.loads(fresh.read_text()), json.loads((ROOT / "web/openapi.json").read_text())
+            )
+
+    def test_no_lock_file_names_a_host(self) -> None:
+        for file in (
+            ROOT / "web/package-lock.json",
+            ROOT / "requirements.lock",
+            ROOT / "web/.npmrc",
+        ):
+            self.assertNotRegex(file.read_text(), r"https?://(registry|pypi|files)")
+
+    def test_the_demo_works_out_without_an_error_and_comes_back_the_same(self) -> None:
+        files = sorted((ROOT / "demo").glob("*.md"))
+        self.assertGreaterEqual(len(files), 3)
+        for file in files:
+            sheet = read_markdown(file.read_text())
+            self.assertEqual(read_markdown(write_markdown(sheet)), sheet)
+            page = work_out_page(
+                [MathCell(str(k), t) for k, t in enumerate(sheet.math_cells())],
+                sheet.conventions,
+                {},
+            )
+            for worked in page.lines:
+                with self.subTest(file=file.name, line=worked.line.task.source):
+                    self.assertIsNone(worked.outcome.result["error"])
+
+    def test_every_picture_is_linked(self) -> None:
+        readme = (ROOT / "README.md").read_text()
+        for picture in (ROOT / "docs/screenshots").glob("*.png"):
+            self.assertIn(picture.name, readme)
+
+    def test_latex_of_the_vocabulary_and_of_results_renders(self) -> None:
+        samples = [e.sample for e in entries()]
+        pages = [
+            (sheet.math_cells(), sheet.conventions)
+            for sheet in (read_markdown(f.read_text()) for f in (ROOT / "demo").glob("*.md"))
+        ]
+        pages.append((EVERY_KIND, Conventions()))
+        for cells, conventions in pages:
+            page = work_out_page(
+                [MathCell(str(k), t) for k, t in enumerate(cells)], conventions, {}
+            )
+            for worked in page.lines:
+                samples += latex_in(worked.outcome.result)
+        self.assertGreater(len(samples), 400)
+        script = (
+            "const katex = require('katex'); for (const t of JSON.parse(require('fs').readFileSync(0))) katex.renderToString(t, "
+            "{throwOnError: true, strict: 'ignore', trust: true}); console.log('ok')"
+        )
+        run = subprocess.run(
+            ["node", "-e", script],
+            cwd=ROOT / "web",
+            input=json.dumps(samples),
+            capture_output=True,
+            text=True,
+            check=False,
+        )
+        self.assertEqual(run.stdout.strip(), "ok", run.stderr[-500:])
+
+    def test_changelog_and_version_agree(self) -> None:
+        version = re.search(r'version = "([^"]+)"', (ROOT / "pyproject.toml").read_text())
+        assert version
+        self.assertIn(f"## {version[1]} ", (ROOT / "CHANGELOG.md").read_text())
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,1 @@
+"""FastAPI routers and Pydantic schemas; nothing is decided here."""

@@ -1,0 +1,51 @@
+"""One stream of events for each window: operations applied, results as they come (server-sent events)."""
+
+from __future__ import annotations
+
+import asyncio
+import json
+from collections.abc import AsyncIterator
+from typing import Any
+
+from fastapi import APIRouter
+from fastapi.responses import StreamingResponse
+
+from .worksheets import OfficeIn
+
+router = APIRouter(tags=["events"])
+
+#: Seconds between signs of life, so that both sides notice a broken connection.
+_BEAT = 10.0
+
+
+@router.get("/worksheets/{worksheet_id}/events", operation_id="events", response_class=StreamingResponse)
+async def events(worksheet_id: str, office: OfficeIn) -> StreamingResponse:
+    loop = asyncio.get_running_loop()
+    desk = await loop.run_in_executor(None, office.desk, worksheet_id)
+    queue: asyncio.Queue[dict[str, Any]] = asyncio.Queue()
+
+    def listener(event: dict[str, Any]) -> None:
+        loop.call_soon_threadsafe(queue.put_nowait, event)
+
+    leave = desk.listen(listener)
+
+    async def stream() -> AsyncIterator[str]:
+        try:
+            yield _event({"type": "hello", "results": desk.results()})
+            while True:
+                try:
+                    event = await asyncio.wait_for(queue.get(), _BEAT)
+                except TimeoutError:
+                    yield ": still here\n\n"
+                    continue
+                yield _event(event)
+                if event["type"] in ("removed", "closing"):
+                    return
+        finally:
+            leave()
+
+    return StreamingResponse(stream(), media_type="text/event-stream", headers={"Cache-Control": "no-store"})
+
+
+def _event(data: dict[str, Any]) -> str:
+    return f"data: {json.dumps(data, ensure_ascii=False)}\n\n"

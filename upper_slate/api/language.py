@@ -1,0 +1,34 @@
+"""The language while it is typed: live readings with quick results, names in force, vocabulary."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from ..core.vocabulary import entries
+from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut
+from .worksheets import OfficeIn
+
+router = APIRouter(tags=["language"])
+
+
+@router.post("/worksheets/{worksheet_id}/draft", operation_id="readDraft")
+def read_draft(worksheet_id: str, given: DraftIn, office: OfficeIn) -> DraftOut:
+    """How the text of a cell reads so far; nothing is stored."""
+    return DraftOut(lines=office.desk(worksheet_id).draft(given.cell, given.text, with_results=False))  # type: ignore[arg-type]
+
+
+@router.post("/worksheets/{worksheet_id}/draft/results", operation_id="tryDraft")
+def try_draft(worksheet_id: str, given: DraftIn, office: OfficeIn) -> DraftOut:
+    """The same with results, where they are quick."""
+    return DraftOut(lines=office.desk(worksheet_id).draft(given.cell, given.text, with_results=True))  # type: ignore[arg-type]
+
+
+@router.get("/worksheets/{worksheet_id}/names", operation_id="namesHere")
+def names_here(worksheet_id: str, office: OfficeIn, cell: str | None = None) -> NamesOut:
+    """The names in force at a cell, or at the end of the page."""
+    return NamesOut(**office.desk(worksheet_id).names_at(cell))
+
+
+@router.get("/vocabulary", operation_id="vocabulary")
+def vocabulary() -> list[EntrySchema]:
+    return [EntrySchema(name=e.name, kind=e.kind, pattern=e.pattern, sample=e.sample, meaning=e.meaning, aims=list(e.aims)) for e in entries()]

@@ -1,0 +1,277 @@
+"""What the interface sends and gets."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+
+class WorksheetRow(BaseModel):
+    """A worksheet in the list; `preview` is LaTeX of its first lines."""
+
+    id: str
+    title: str
+    folder: str
+    updated: datetime
+    preview: list[str]
+
+
+class WorksheetCreate(BaseModel):
+    title: str = "Untitled"
+    folder: str = ""
+    markdown: str | None = None
+
+
+class WorksheetUpdate(BaseModel):
+    title: str = Field(min_length=1, max_length=200)
+
+
+class CellSchema(BaseModel):
+    id: str
+    kind: Literal["math", "note"]
+    text: str
+    display: dict[str, Any]
+
+
+class Written(BaseModel):
+    text: str
+    latex: str
+
+
+class Decimal(Written):
+    relation: Literal["=", "≈"]
+
+
+class FormSchema(Written):
+    name: str
+    relation: Literal["=", "≈"]
+
+
+class NoticeSchema(BaseModel):
+    text: str
+    tag: str | None = None
+
+
+class SuggestionSchema(BaseModel):
+    text: str
+    start: int
+    end: int
+
+
+class ErrorSchema(BaseModel):
+    code: str
+    message: str
+    start: int
+    end: int
+    suggestion: SuggestionSchema | None = None
+
+
+class WorkingStepSchema(BaseModel):
+    """One step of the working, with the name of the rule used."""
+
+    rule: str
+    text: str
+    latex: str
+
+
+class CounterexampleSchema(BaseModel):
+    """Values of the letters at which a claim fails, and both sides there; null for a side with no value."""
+
+    at: dict[str, str]
+    left: str | None
+    right: str | None
+
+
+class ValueSchema(BaseModel):
+    exact: Written | None
+    decimal: Decimal | None
+
+
+class SolutionsSchema(BaseModel):
+    """`list` is null for an inequality; each solution has a value for every letter, a turning point its `type` too."""
+
+    complete: bool
+    list: list[dict[str, ValueSchema | str]] | None
+    letter: str | None = None
+
+
+class TableSchema(BaseModel):
+    headings: list[Written]
+    rows: list[list[ValueSchema | None]]
+
+
+class FeatureSchema(BaseModel):
+    """A point of a graph, exact and decimal; `place` is where it is marked."""
+
+    kind: str
+    x: ValueSchema
+    y: ValueSchema
+    place: list[float]
+
+
+class MeetingSchema(FeatureSchema):
+    curves: list[int]
+
+
+class CurveSchema(BaseModel):
+    label: Written
+    name: str
+    pieces: list[list[list[float]]]
+    features: list[FeatureSchema]
+
+
+class GraphSchema(BaseModel):
+    """`window` is left, right, bottom, top."""
+
+    window: list[float]
+    curves: list[CurveSchema]
+    meetings: list[MeetingSchema]
+    points: list[list[float]]
+    joined: bool
+
+
+class LineSchema(BaseModel):
+    """A line's result as in section 9 of the language; `offset` is its place in the cell's text."""
+
+    model_config = ConfigDict(extra="allow")
+
+    source: str
+    kind: str
+    name: str | None
+    reading: str
+    exact: Written | None
+    decimal: Decimal | None
+    forms: list[FormSchema]
+    conditions: list[str]
+    conditionsLatex: list[str] = []
+    notices: list[NoticeSchema]
+    working: list[WorkingStepSchema]
+    verdict: str | None
+    counterexample: CounterexampleSchema | None = None
+    counterexampleLatex: CounterexampleSchema | None = None
+    solutions: SolutionsSchema | None
+    table: TableSchema | None = None
+    graph: GraphSchema | None = None
+    error: ErrorSchema | None
+    placed: str = ""
+    asked: str | None = None
+    offset: int = 0
+    key: str = ""
+    busySince: float | None = None
+    waitsFor: list[str] = []
+
+
+class WorksheetSchema(BaseModel):
+    """An open worksheet with what is known of its results."""
+
+    id: str
+    title: str
+    folder: str
+    revision: int
+    conventions: dict[str, str]
+    cells: list[CellSchema]
+    results: dict[str, list[LineSchema]]
+    canUndo: bool
+    canRedo: bool
+
+
+class Operation(BaseModel):
+    """One change; which fields matter depends on `op` (see store/operations.py)."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    op: Literal["insert", "edit", "remove", "move", "display", "convention", "title"]
+    cell: str | None = None
+    after: str | None = None
+    kind: Literal["math", "note"] | None = None
+    text: str | None = None
+    display: dict[str, Any] | None = None
+    changes: dict[str, str] | None = None
+    title: str | None = None
+
+
+class OperationsIn(BaseModel):
+    """`revision` is the one that the sender had seen; `client` marks the window, so that it knows its own changes."""
+
+    revision: int
+    client: str = ""
+    operations: list[Operation] = Field(max_length=6_000)
+
+
+class PasteIn(BaseModel):
+    """Cells as Markdown, to stand after a cell, or first."""
+
+    after: str | None = None
+    markdown: str = Field(max_length=2_000_000)
+    client: str = ""
+
+
+class ClientIn(BaseModel):
+    client: str = ""
+
+
+class Changed(BaseModel):
+    revision: int
+    canUndo: bool
+    canRedo: bool
+
+
+class StopIn(BaseModel):
+    cell: str | None = None
+
+
+class Stopped(BaseModel):
+    stopped: int
+
+
+class DraftIn(BaseModel):
+    """The text of a cell while it is being typed; `cell` tells where it stands."""
+
+    cell: str | None = None
+    text: str = Field(max_length=200_000)
+
+
+class DraftLine(BaseModel):
+    """A line as it reads so far; `result` where it was quick."""
+
+    offset: int
+    reading: str
+    result: LineSchema | None = None
+
+
+class DraftOut(BaseModel):
+    lines: list[DraftLine]
+
+
+class NameHere(BaseModel):
+    """A name in force at a cell; `latex` shows its meaning."""
+
+    name: str
+    latex: str
+    cell: int
+    cellId: str
+    usedBy: int
+    replacedIn: int | None = None
+    failed: bool = False
+
+
+class NamesOut(BaseModel):
+    names: list[NameHere]
+    letters: list[str]
+
+
+class EntrySchema(BaseModel):
+    """A word of the language, for completion and the tray."""
+
+    name: str
+    kind: str
+    pattern: str
+    sample: str
+    meaning: str
+    aims: list[str]
+
+
+class ProblemOut(BaseModel):
+    detail: str

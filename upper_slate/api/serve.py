@@ -1,0 +1,71 @@
+"""Serves the application on this machine."""
+
+from __future__ import annotations
+
+import os
+import socket
+import sys
+import threading
+from pathlib import Path
+
+import uvicorn
+
+from ..desk.office import Office
+from ..store.database import NotUsable, open_database
+from ..workroom.workroom import Workroom
+from .app import make_app
+
+HOST = "127.0.0.1"
+
+
+def serve(port: int, data: Path | None, demo: Path | None) -> int:
+    """Runs until it is interrupted. Exit status 2, with one sentence, where it cannot start."""
+    if not 0 <= port <= 65_535:
+        return _cannot(f"The port is a number from 0 to 65535, not {port}.")
+    try:
+        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
+        listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        listener.bind((HOST, port))
+        listener.listen(128)  # before the address is printed: who reads it may connect
+    except OSError as error:
+        return _cannot(f"Port {port} cannot be used ({error.strerror}); choose another with --port.")
+    try:
+        engine = open_database(data or Path("data"))
+    except NotUsable as error:
+        return _cannot(str(error))
+    office = Office(engine, Workroom())
+    office.room.start()
+    if demo is not None:
+        office.load_demo(demo)
+    app = make_app(office)
+    server = _Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=1, timeout_keep_alive=30), office)
+    print(f"Upper Slate is at http://{HOST}:{listener.getsockname()[1]}/  (Ctrl+C ends it)", flush=True)
+    try:
+        server.run(sockets=[listener])
+    except KeyboardInterrupt:
+        pass
+    finally:
+        closing = threading.Thread(target=office.close, daemon=True)
+        closing.start()
+        closing.join(timeout=3)
+        engine.dispose()
+    sys.stdout.flush()
+    os._exit(0)  # everything is stored; threads that wait for ended workers must not hold the process up
+
+
+class _Server(uvicorn.Server):
+    """Closes the event streams first when it is asked to end, since they would never end by themselves."""
+
+    def __init__(self, config: uvicorn.Config, office: Office) -> None:
+        super().__init__(config)
+        self._office = office
+
+    def handle_exit(self, sig: int, frame: object) -> None:
+        for desk in self._office.open_desks():
+            desk.tell({"type": "closing"})
+        super().handle_exit(sig, frame)  # type: ignore[arg-type]
+
+
+def _cannot(sentence: str) -> int:
+    print(f"upper-slate: {sentence}", file=sys.stderr)
+    return 2

@@ -1,0 +1,139 @@
+"""Worksheets: list, open, change."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Depends, Request
+from fastapi.responses import PlainTextResponse
+
+from ..core.meaning.known import tolerant_reading
+from ..core.reading.names import KnownNames
+from ..core.reading.tokens import split_lines
+from ..desk.office import Office
+from ..formats.markdown import read_markdown, write_markdown
+from ..store.worksheets import Applied, new_id, to_file
+from .schemas import (
+    CellSchema,
+    Changed,
+    ClientIn,
+    OperationsIn,
+    PasteIn,
+    StopIn,
+    Stopped,
+    WorksheetCreate,
+    WorksheetRow,
+    WorksheetSchema,
+    WorksheetUpdate,
+)
+
+router = APIRouter(prefix="/worksheets", tags=["worksheets"])
+
+
+def get_office(request: Request) -> Office:
+    """The office that the application was made with; tests put in their own."""
+    office: Office = request.app.state.office
+    return office
+
+
+OfficeIn = Annotated[Office, Depends(get_office)]
+
+
+@router.get("", operation_id="listWorksheets")
+def list_worksheets(office: OfficeIn) -> list[WorksheetRow]:
+    return [WorksheetRow(id=row.id, title=row.title, folder=row.folder, updated=row.updated, preview=_preview(office, row.id))
+            for row in office.worksheets.listed()]
+
+
+def _preview(office: Office, worksheet_id: str) -> list[str]:
+    """LaTeX of the first math lines."""
+    lines = [text for cell in office.worksheets.first_cells(worksheet_id, 8) if cell.kind == "math" for text, _ in split_lines(cell.text) if text.strip()]
+    return [tolerant_reading(text[:200], KnownNames()) for text in lines[:4]]
+
+
+@router.post("", operation_id="createWorksheet", status_code=201)
+def create_worksheet(given: WorksheetCreate, office: OfficeIn) -> WorksheetSchema:
+    if given.markdown is None:
+        return _opened(office, office.worksheets.create(given.title, given.folder))
+    sheet = read_markdown(given.markdown)
+    return _opened(office, office.worksheets.create(sheet.title or given.title, given.folder or sheet.folder or "", sheet.conventions, sheet.cells))
+
+
+@router.get("/{worksheet_id}", operation_id="openWorksheet")
+def open_worksheet(worksheet_id: str, office: OfficeIn) -> WorksheetSchema:
+    return _opened(office, worksheet_id)
+
+
+def _opened(office: Office, worksheet_id: str) -> WorksheetSchema:
+    desk = office.desk(worksheet_id)
+    desk.wait_until_done(0.3)  # stored results are there at once; what is new follows as events
+    stored = office.worksheets.opened(worksheet_id)
+    return WorksheetSchema(
+        id=stored.id, title=stored.sheet.title, folder=stored.folder, revision=stored.revision, conventions=stored.sheet.conventions,
+        cells=[CellSchema(**c.as_dict()) for c in stored.sheet.cells], results=desk.results(),  # type: ignore[arg-type]
+        canUndo=stored.can_undo, canRedo=stored.can_redo)
+
+
+@router.patch("/{worksheet_id}", operation_id="renameWorksheet")
+def rename_worksheet(worksheet_id: str, given: WorksheetUpdate, office: OfficeIn) -> Changed:
+    return _changed(office.change(worksheet_id, [{"op": "title", "title": given.title}]))
+
+
+@router.delete("/{worksheet_id}", operation_id="removeWorksheet", status_code=204)
+def remove_worksheet(worksheet_id: str, office: OfficeIn) -> None:
+    office.remove(worksheet_id)
+
+
+@router.get("/{worksheet_id}/markdown", operation_id="exportMarkdown", response_class=PlainTextResponse)
+def export_markdown(worksheet_id: str, office: OfficeIn) -> str:
+    return write_markdown(to_file(office.worksheets.opened(worksheet_id)))
+
+
+@router.post("/{worksheet_id}/operations", operation_id="changeWorksheet")
+def change_worksheet(worksheet_id: str, given: OperationsIn, office: OfficeIn) -> Changed:
+    operations = [o.model_dump(exclude_unset=True) for o in given.operations]
+    return _changed(office.change(worksheet_id, operations, given.client))
+
+
+@router.post("/{worksheet_id}/paste", operation_id="pasteCells")
+def paste_cells(worksheet_id: str, given: PasteIn, office: OfficeIn) -> Changed:
+    """Inserts the cells of a Markdown text after a cell."""
+    operations: list[dict[str, object]] = []
+    after = given.after
+    for cell in read_markdown(given.markdown).cells:
+        operations.append({"op": "insert", "cell": new_id(), "after": after, "kind": cell.kind, "text": cell.text})
+        after = str(operations[-1]["cell"])
+    return _changed(office.change(worksheet_id, operations, given.client))
+
+
+@router.post("/{worksheet_id}/undo", operation_id="undo")
+def undo(worksheet_id: str, given: ClientIn, office: OfficeIn) -> Changed:
+    return _stepped(office, worksheet_id, office.undo(worksheet_id, given.client))
+
+
+@router.post("/{worksheet_id}/redo", operation_id="redo")
+def redo(worksheet_id: str, given: ClientIn, office: OfficeIn) -> Changed:
+    return _stepped(office, worksheet_id, office.redo(worksheet_id, given.client))
+
+
+@router.post("/{worksheet_id}/stop", operation_id="stop")
+def stop(worksheet_id: str, given: StopIn, office: OfficeIn) -> Stopped:
+    return Stopped(stopped=office.desk(worksheet_id).stop(given.cell))
+
+
+@router.post("/{worksheet_id}/again", operation_id="workOutAgain")
+def again(worksheet_id: str, given: StopIn, office: OfficeIn) -> None:
+    if given.cell:
+        office.desk(worksheet_id).again(given.cell)
+
+
+def _changed(applied: Applied) -> Changed:
+    stored = applied.stored
+    return Changed(revision=stored.revision, canUndo=stored.can_undo, canRedo=stored.can_redo)
+
+
+def _stepped(office: Office, worksheet_id: str, applied: Applied | None) -> Changed:
+    if applied is not None:
+        return _changed(applied)
+    stored = office.worksheets.opened(worksheet_id)
+    return Changed(revision=stored.revision, canUndo=stored.can_undo, canRedo=stored.can_redo)

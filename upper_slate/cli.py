@@ -1,0 +1,71 @@
+"""`upper-slate serve | run | …`: the command line."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Any
+
+from . import __version__
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Runs one command; returns the exit status."""
+    parser = argparse.ArgumentParser(prog="upper-slate", description="Worksheets with exact results and checked working.")
+    parser.add_argument("--version", action="version", version=f"upper-slate {__version__}")
+    commands = parser.add_subparsers(dest="command", required=True)
+    run = commands.add_parser("run", help="work out worksheets written as Markdown")
+    run.add_argument("files", nargs="+", metavar="FILE", help="a Markdown file; - reads standard input")
+    run.add_argument("--json", action="store_true", help="one JSON object on one line for each file")
+    run.add_argument("--limit", type=float, default=20.0, metavar="SECONDS", help="time limit for a line (20)")
+    serve = commands.add_parser("serve", help="serve the application on this machine")
+    serve.add_argument("--port", type=int, default=8765, help="port to listen on (8765)")
+    serve.add_argument("--data", type=Path, default=None, metavar="DIR", help="folder for the worksheets (data)")
+    serve.add_argument("--demo", type=Path, default=None, metavar="DIR", help="worksheets to load into a new data folder")
+    given = parser.parse_args(arguments)
+    if given.command == "run":
+        return run_files(given.files, given.json, given.limit)
+    from .api.serve import serve as serve_application
+
+    return serve_application(given.port, given.data, given.demo)
+
+
+def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
+    """Works out each file by itself. 0: every line has a result; 1: a line has an error; 2: a file cannot be read."""
+    from .core.meaning.page import MathCell
+    from .core.worksheet import work_out_page
+    from .formats.markdown import BadFile, read_markdown
+    from .workroom.workroom import Workroom
+
+    status = 0
+    with Workroom(workers=1, limit=limit) as room:
+        for file in files:
+            try:
+                sheet = read_markdown(_text_of(file))
+            except (OSError, UnicodeDecodeError, BadFile) as error:
+                reason = error.strerror if isinstance(error, OSError) else str(error) if isinstance(error, BadFile) else "it is not a text in UTF-8"
+                print(f"upper-slate: {file} cannot be read: {reason}", file=sys.stderr)
+                status = 2
+                continue
+            cells = [MathCell(str(k), text) for k, text in enumerate(sheet.math_cells(), start=1)]
+            page = work_out_page(cells, sheet.conventions, {}, room.work_out)
+            rows: dict[str, list[dict[str, Any]]] = {cell.id: [] for cell in cells}
+            for worked in page.lines:
+                rows[worked.line.cell_id].append({k: v for k, v in worked.outcome.result.items() if k != "placed"})
+            if any(line["error"] for lines in rows.values() for line in lines):
+                status = max(status, 1)
+            if as_json:
+                out = {"file": file, "conventions": sheet.conventions.as_dict(), "cells": [{"number": int(k), "lines": v} for k, v in rows.items()]}
+                print(json.dumps(out, ensure_ascii=False), flush=True)
+            else:
+                from .formats.terminal import show
+
+                show(file, sheet, list(rows.values()), several=len(files) > 1)
+    return status
+
+
+def _text_of(file: str) -> str:
+    return sys.stdin.read() if file == "-" else Path(file).read_text(encoding="utf-8")

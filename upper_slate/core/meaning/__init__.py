@@ -1,0 +1,1 @@
+"""Names in force, page order, dependencies, conventions and assumptions."""

@@ -1,0 +1,1 @@
+"""Characters → tokens → syntax tree, with places on everything; and the typeset reading of a tree."""

@@ -1,0 +1,324 @@
+"""Reads requests: whole phrases such as `solve x^2 = 12 for x in [0, 5]` (section 6 of the language)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from .expressions import ExpressionReader
+from .tokens import Token, canonical_name
+from .tree import Interval, Node, Request
+
+_ONE_WORD = ("simplify", "expand", "factor", "factorise", "factorize", "rationalize", "rationalise")
+_SPELLINGS = {"factorise": "factor", "factorize": "factor", "rationalise": "rationalize"}
+_PHRASES = (("single", "fraction", "of"), ("partial", "fractions", "of"), ("limit", "of"), ("integral", "of"), ("sum", "of"),
+            ("product", "of"), ("series", "of"), ("turning", "points", "of"), ("greatest", "value", "of"), ("least", "value", "of"),
+            ("inverse", "of"), ("area", "between"), ("table", "of"), ("graph",), ("laplace", "transform", "of"),
+            ("inverse", "laplace", "transform", "of"))
+
+
+class RequestReader(ExpressionReader):
+    """Expressions, and requests where they may stand: at the start of a line, after `name =`, in brackets."""
+
+    def inside_bracket(self) -> Node:
+        return self.request() or self.with_at()
+
+    def request(self) -> Node | None:
+        """The request that starts here, or None if the words do not make one."""
+        token = self.token
+        if token.kind != "name" or token.text in self.names.values or token.text in self.names.functions:
+            return None
+        if token.text in _ONE_WORD and self._operand_follows(1):
+            self.advance()
+            body = self.with_at()
+            return Request(_SPELLINGS.get(token.text, token.text), (body,), start=token.start, end=self.last_end)
+        if token.text == "solve" and self._operand_follows(1):
+            self.advance()
+            return self._solve(token)
+        for phrase in _PHRASES:
+            if self._reads(phrase) and (phrase != ("graph",) or self._operand_follows(1)):
+                self.at += len(phrase)
+                return self._phrase(" ".join(phrase), token)
+        return None
+
+    def _reads(self, words: tuple[str, ...]) -> bool:
+        return all(self.ahead(k).kind == "name" and self.ahead(k).text == word for k, word in enumerate(words))
+
+    def _operand_follows(self, steps: int) -> bool:
+        token = self.ahead(steps)
+        return token.kind in ("number", "name", "(", "[", "|", "-", "√", "∛") and not (
+            token.kind == "name" and token.text in ("to", "at", "mod", "div", "and", "or", "if", "otherwise"))
+
+    def _phrase(self, phrase: str, first: Token) -> Node:
+        if phrase in ("single fraction of", "partial fractions of"):
+            body = self.with_at()
+            return Request(phrase, (body,), start=first.start, end=self.last_end)
+        if phrase == "limit of":
+            return self._limit(first)
+        if phrase == "integral of":
+            return self._integral(first)
+        if phrase in ("sum of", "product of"):
+            body, letter, low, high = self._ranged(lambda: self.sum())
+            return Request(phrase, (body,), (letter,), low, high, start=first.start, end=self.last_end)
+        if phrase == "series of":
+            return self._series(first)
+        if phrase == "inverse of":
+            body = self.sum()
+            return Request(phrase, (body,), start=first.start, end=self.last_end)
+        if phrase == "area between":
+            return self._area(first)
+        if phrase in ("turning points of", "greatest value of", "least value of"):
+            return self._extremes(phrase, first)
+        if phrase == "table of":
+            return self._table(first)
+        if phrase == "graph":
+            return self._graph(first)
+        return self._laplace(phrase, first)
+
+    # -- letters and ranges ----------------------------------------------------------------------------------------
+
+    def _letters_after(self, word: str) -> tuple[str, ...]:
+        """The letters that `for …` or `as …` will bind, looked up ahead so that the body is read with them."""
+        depth = 0
+        for k in range(self.at, len(self.tokens)):
+            token = self.tokens[k]
+            depth += (token.kind in ("(", "[")) - (token.kind in (")", "]"))
+            if depth < 0:
+                break
+            if depth == 0 and token.kind == "name" and token.text == word:
+                letters: list[str] = []
+                k += 1
+                while self.tokens[k].kind == "name":
+                    letters.append(canonical_name(self.tokens[k].text))
+                    if self.tokens[k + 1].kind != ",":
+                        break
+                    k += 2
+                return tuple(letters)
+        return ()
+
+    def _expect_word(self, word: str, example: str) -> None:
+        if not self.take_word(word) and not self.tolerant:
+            raise self.fail(f"Here “{word}” is expected, as in “{example}”.")
+
+    def _letter(self, example: str) -> str:
+        if self.token.kind == "name":
+            return canonical_name(self.advance().text)
+        if self.tolerant:
+            return "x"
+        raise self.fail(f"Here a letter is expected, as in “{example}”.")
+
+    def _ranged(self, read: Callable[[], Node]) -> tuple[Node, str, Node, Node]:
+        example = "for n from 1 to 10"
+        letters = self._letters_after("for")
+        body = self.binding(letters, read)
+        self._expect_word("for", example)
+        letter = self._letter(example)
+        low, high = self._from_to(example)
+        return body, letter, low, high
+
+    def _from_to(self, example: str) -> tuple[Node, Node]:
+        self._expect_word("from", example)
+        low = self.within(lambda: self.is_word("to"), self.sum)
+        self._expect_word("to", example)
+        high = self.within(lambda: self.is_word("step"), self.sum)
+        return low, high
+
+    # -- the requests ----------------------------------------------------------------------------------------------
+
+    def _solve(self, first: Token) -> Node:
+        letters = self._letters_after("for")
+        equations: list[Node] = []
+
+        def read() -> Node:
+            while True:
+                equations.append(self.condition())
+                if not self.take(","):
+                    return equations[0]
+
+        self.binding(letters, lambda: self.within(lambda: self.is_word("for", "near"), read))
+        if self.take_word("for"):
+            names = [self._letter("for x")]
+            while self.take(","):
+                names.append(self._letter("for x, y"))
+        else:
+            names = []
+        interval = self._interval() if self.is_word("in") else None
+        near = None
+        if self.is_word("near"):
+            self.advance()
+            near = self.sum()
+        return Request("solve", tuple(equations), tuple(names), interval=interval, point=near, start=first.start, end=self.last_end)
+
+    def _interval(self) -> Interval:
+        start = self.advance().start
+        opened = self.token
+        if opened.kind not in ("[", "("):
+            raise self.fail("After “in” an interval is expected, as in [0, 5] or (0, oo).")
+        self.advance()
+        low = self.sum()
+        if not self.take(",") and not self.tolerant:
+            raise self.fail("An interval has two ends with a comma between them, as in [0, 5].")
+        high = self.sum()
+        closing = self.token
+        if closing.kind not in ("]", ")") and not self.tolerant:
+            raise self.fail("The interval ends with ] or ).")
+        self.advance()
+        return Interval(low, high, opened.kind == "[", closing.kind == "]", start=start, end=self.last_end)
+
+    def _limit(self, first: Token) -> Node:
+        example = "limit of sin(x)/x as x -> 0"
+        letters = self._letters_after("as")
+        body = self.binding(letters, lambda: self.within(lambda: self.is_word("as"), self.sum))
+        self._expect_word("as", example)
+        letter = self._letter(example)
+        if not self.take("->") and not (self.take("-") and self.take(">")) and not self.tolerant:
+            raise self.fail(f"Here -> is expected, as in “{example}”.")
+        side = ""
+        last = self._side_ahead()
+        point = self.within(lambda: self.token is last, self.sum)
+        if last is not None and self.token.kind in ("+", "-"):
+            side = self.advance().kind
+        return Request("limit of", (body,), (letter,), point=point, side=side, start=first.start, end=self.last_end)
+
+    def _side_ahead(self) -> Token | None:
+        """Where a + or - ends the phrase: `x -> 0+`."""
+        depth = 0
+        for k in range(self.at, len(self.tokens)):
+            token = self.tokens[k]
+            depth += (token.kind in ("(", "[")) - (token.kind in (")", "]"))
+            if depth < 0 or token.kind in ("end", ",", "?") or (token.kind == "name" and token.text in ("to", "at")):
+                before = self.tokens[k - 1]
+                return before if before.kind in ("+", "-") and k - 1 > self.at else None
+        return None
+
+    def _integral(self, first: Token) -> Node:
+        example = "integral of x^2 dx, or integral of x^2 for x from 0 to 3"
+        letters = self._letters_after("for")
+
+        def at_differential() -> bool:
+            token = self.token
+            return (token.kind == "name" and token.text.startswith("d") and len(token.text) > 1 and not self.names.is_known(token.text)
+                    and (self.ahead().kind in ("end", ")", "=", "?", ",") or self.ahead().text in ("from", "to", "at")))
+
+        body = self.binding(letters, lambda: self.within(lambda: at_differential() or self.is_word("for"), self.sum))
+        if at_differential():
+            letter = canonical_name(self.advance().text[1:])
+            if not self.is_word("from"):
+                return Request("integral of", (body,), (letter,), start=first.start, end=self.last_end)
+        else:
+            if not self.take_word("for") and not self.tolerant:
+                raise self.fail(f"The letter of the integral is missing, as in “{example}”.")
+            letter = self._letter(example)
+        low, high = self._from_to(example)
+        return Request("integral of", (body,), (letter,), low, high, start=first.start, end=self.last_end)
+
+    def _series(self, first: Token) -> Node:
+        example = "series of e^x at x = 0 to order 5"
+        body = self.within(lambda: self.is_word("at"), self.sum)
+        self._expect_word("at", example)
+        letter = self._letter(example)
+        if not self.take("=") and not self.tolerant:
+            raise self.fail(f"Here = is expected, as in “{example}”.")
+        point = self.within(lambda: self.is_word("to"), self.sum)
+        self._expect_word("to", example)
+        self._expect_word("order", example)
+        token = self.token
+        if token.kind != "number" or not token.text.isdigit():
+            if self.tolerant:
+                return Request("series of", (body,), (letter,), point=point, start=first.start, end=self.last_end)
+            raise self.fail(f"Here a whole number is expected, as in “{example}”.")
+        self.advance()
+        return Request("series of", (body,), (letter,), point=point, order=int(token.text), start=first.start, end=self.last_end)
+
+    def _area(self, first: Token) -> Node:
+        example = "area between f and g for x from 0 to 1"
+        letters = self._letters_after("for")
+        bodies: list[Node] = []
+
+        def read() -> Node:
+            bodies.append(self.sum())
+            self._expect_word("and", example)
+            bodies.append(self.sum())
+            return bodies[0]
+
+        self.binding(letters, lambda: self.within(lambda: self.is_word("and", "for"), read))
+        self._expect_word("for", example)
+        letter = self._letter(example)
+        low, high = self._from_to(example)
+        return Request("area between", tuple(bodies), (letter,), low, high, start=first.start, end=self.last_end)
+
+    def _extremes(self, phrase: str, first: Token) -> Node:
+        letters = self._letters_after("for")
+        body = self.binding(letters, lambda: self.within(lambda: self.is_word("for"), self.sum))
+        if not self.take_word("for"):
+            return Request(phrase, (body,), start=first.start, end=self.last_end)
+        example = f"{phrase} f for x from 0 to 5"
+        letter = self._letter(example)
+        if self.is_word("in"):
+            interval = self._interval()
+            return Request(phrase, (body,), (letter,), interval=interval, start=first.start, end=self.last_end)
+        low, high = self._from_to(example)
+        return Request(phrase, (body,), (letter,), low, high, start=first.start, end=self.last_end)
+
+    def _items(self, read: Callable[[], Node], *ends: str) -> tuple[Node, ...]:
+        """Items with commas between them, up to one of the words."""
+        items = [self.within(lambda: self.is_word(*ends), read)]
+        while self.take(","):
+            items.append(self.within(lambda: self.is_word(*ends), read))
+        return tuple(items)
+
+    def _table(self, first: Token) -> Node:
+        example = "table of f for x from 0 to 5 step 1"
+        letters = self._letters_after("for")
+        found: list[Node] = []
+
+        def read() -> Node:
+            found.extend(self._items(self.sum, "for", "at"))
+            return found[0]
+
+        self.binding(letters, read)
+        if self.take_word("at"):
+            points = self._items(self.sum)
+            return Request("table of", tuple(found), points=points, start=first.start, end=self.last_end)
+        self._expect_word("for", example)
+        letter = self._letter(example)
+        low, high = self._from_to(example)
+        step = self.sum() if self.take_word("step") else None
+        return Request("table of", tuple(found), (letter,), low, high, step=step, start=first.start, end=self.last_end)
+
+    def _graph(self, first: Token) -> Node:
+        example = "graph f for x from -5 to 5"
+        if self.token.kind == "name" and self.token.text == "points" and self.ahead().kind in ("name", "["):
+            self.advance()
+            body = self.within(lambda: self.is_word("joined"), self.sum)
+            joined = bool(self.take_word("joined"))
+            return Request("graph points", (body,), side="joined" if joined else "", start=first.start, end=self.last_end)
+        letters = self._letters_after("for")
+        found: list[Node] = []
+
+        def read() -> Node:
+            found.extend(self._items(self.condition, "for"))
+            return found[0]
+
+        self.binding(letters or ("x", "y"), read)
+        low = high = low_2 = high_2 = None
+        names: list[str] = []
+        if self.take_word("for"):
+            names.append(self._letter(example))
+            low, high = self._from_to(example)
+            if self.take(","):
+                names.append(self._letter(example))
+                low_2, high_2 = self._from_to(example)
+        return Request("graph", tuple(found), tuple(names), low, high, low_2=low_2, high_2=high_2, start=first.start, end=self.last_end)
+
+    def _laplace(self, phrase: str, first: Token) -> Node:
+        letter, image = ("s", "t") if phrase.startswith("inverse") else ("t", "s")
+        example = f"{phrase} {'1/s' if letter == 's' else 'e^(2t)'} in {letter}, as a function of {image}"
+        letters = self._letters_after("in")
+        body = self.binding(letters, lambda: self.within(lambda: self.is_word("in"), self.sum))
+        self._expect_word("in", example)
+        letter = self._letter(example)
+        if self.take(","):
+            for word in ("as", "a", "function", "of"):
+                self._expect_word(word, example)
+            image = self._letter(example)
+        return Request(phrase, (body,), (letter, image), start=first.start, end=self.last_end)

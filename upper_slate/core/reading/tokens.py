@@ -1,0 +1,130 @@
+"""Splits a line into tokens that know their place."""
+
+from __future__ import annotations
+
+import re
+import unicodedata
+from dataclasses import dataclass
+from typing import Final
+
+from ..problems import LineError, Suggestion
+from ..vocabulary import GREEK
+
+MAX_LINE: Final = 2000
+
+_SIGNS: Final = {
+    "−": "-", "–": "-", "·": "*", "×": "*", "∙": "*", "⋅": "*", "÷": "/", "∕": "/", "⁄": "/", "≠": "!=", "≤": "<=", "≥": ">=", "∘": "@",
+    "⇔": "<=>", "⇒": "=>", "→": "->", "′": "'", "’": "'", "″": "''", "∣": "|", "º": "°",
+}
+_OPERATORS: Final = ("<=>", "=>", "<=", ">=", "!=", "->", "+", "-", "*", "/", "^", "=", "<", ">", "!", "'", "°", "%", "@",
+                     "(", ")", "[", "]", "|", ",", "?", "√", "∛")
+_SUPERSCRIPTS: Final = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺", "0123456789-+")
+_SUBSCRIPTS: Final = str.maketrans("₀₁₂₃₄₅₆₇₈₉", "0123456789")
+#: A number: digits with a point and perhaps recurring digits, or an exponent with no space inside.
+_NUMBER: Final = re.compile(r"(?:\d+\.?\d*|\.\d+)(?:\(\d+\)|[eE][+-]?\d+)?")
+_NAME: Final = re.compile(r"[A-Za-z][A-Za-z0-9_]*")
+_SUPER: Final = re.compile(r"[⁻⁺]?[⁰¹²³⁴⁵⁶⁷⁸⁹]+")
+#: Marks that direct or join text and show nothing; they come along when text is pasted.
+_UNSEEN: Final = frozenset("\u200b\u200c\u200d\u200e\u200f\u202a\u202b\u202c\u202d\u202e\u2060\u2066\u2067\u2068\u2069\ufeff\u00ad\u061c")
+
+
+@dataclass(frozen=True)
+class Token:
+    """`kind` is number, name, super (superscript digits), end, or the sign itself; `spaced` says that a space stands before."""
+
+    kind: str
+    text: str
+    start: int
+    end: int
+    spaced: bool = False
+
+
+def without_remark(source: str) -> str:
+    """The line without `// remark`."""
+    return source.split("//", 1)[0]
+
+
+def canonical_name(text: str) -> str:
+    """`x1` and `x_1` are one name."""
+    match = re.fullmatch(r"([A-Za-z]+?)_?(\d+)", text)
+    return f"{match[1]}_{match[2]}" if match else text
+
+
+def tokenize(source: str) -> list[Token]:
+    """The tokens of a line, ended by an `end` token. Errors: syntax (a sign with no meaning, a line too long)."""
+    if len(source) > MAX_LINE:
+        raise LineError("syntax", f"A line has at most 2,000 characters; this one has {len(source):,}.", MAX_LINE, len(source))
+    text, tokens, at, spaced = without_remark(source), [], 0, False
+    while at < len(text):
+        char = text[at]
+        if char.isspace() or char in _UNSEEN:
+            spaced, at = True, at + 1
+            continue
+        token = _token_at(text, at, spaced)
+        tokens.append(token)
+        at, spaced = token.end, False
+    end = len(text.rstrip())
+    return [*tokens, Token("end", "", end, end, spaced)]
+
+
+def _token_at(text: str, at: int, spaced: bool) -> Token:
+    char = text[at]
+    if (char.isdecimal() and char.isascii()) or (char == "." and text[at + 1:at + 2].isdigit()):
+        match = _NUMBER.match(text, at)
+        assert match
+        literal = match[0]
+        if "(" in literal and "." not in literal:
+            literal = literal.split("(")[0]
+        if "(" not in literal and "e" not in literal.lower() and literal.endswith("."):
+            if re.match(r"\d", text[at + len(literal):at + len(literal) + 1]) is None:
+                raise LineError("syntax", "A digit is missing after the decimal point.", at, at + len(literal),
+                                Suggestion(literal[:-1], at, at + len(literal)))
+        return Token("number", literal, at, at + len(literal), spaced)
+    if match := _NAME.match(text, at):
+        name, end = match[0], match.end()
+        while end < len(text) and text[end] in "₀₁₂₃₄₅₆₇₈₉":
+            name, end = name + text[end].translate(_SUBSCRIPTS), end + 1
+        return Token("name", name, at, end, spaced)
+    if char in GREEK:
+        name, end = GREEK[char], at + 1
+        tail = re.compile(r"[0-9_]+[A-Za-z0-9]*|[₀₁₂₃₄₅₆₇₈₉]+").match(text, end)
+        if tail and GREEK[char] not in ("pi",):
+            name, end = name + tail[0].translate(_SUBSCRIPTS), tail.end()
+        return Token("name", name, at, end, spaced)
+    if char == "∞":
+        return Token("name", "oo", at, at + 1, spaced)
+    if match := _SUPER.match(text, at):
+        return Token("super", match[0].translate(_SUPERSCRIPTS), at, match.end(), spaced)
+    sign = _SIGNS.get(char)
+    if sign:
+        return Token(sign, sign, at, at + 1, spaced)
+    for sign in _OPERATORS:
+        if text.startswith(sign, at):
+            return Token(sign, sign, at, at + len(sign), spaced)
+    raise _meaningless(char, at)
+
+
+def _meaningless(char: str, at: int) -> LineError:
+    if unicodedata.category(char) in ("Cc", "Cf", "Co", "Cn", "Cs"):
+        return LineError("syntax", "Here is an invisible character that has no meaning.", at, at + 1, Suggestion("", at, at + 1))
+    instead = {"{": "(", "}": ")", ":": "/", ";": ",", "⟨": "(", "⟩": ")", "“": "", "”": "", '"': "", "`": "", "$": ""}.get(char)
+    suggestion = None if instead is None else Suggestion(instead, at, at + 1)
+    hint = " Round brackets group, as in 2(x + 1)." if char in "{}" else " Division is written /." if char == ":" else ""
+    return LineError("syntax", f"The sign {char} has no meaning here.{hint}", at, at + 1, suggestion)
+
+
+def split_lines(cell: str) -> list[tuple[str, int]]:
+    """The lines of a cell with their offsets; a line that ends inside an open bracket goes on on the next."""
+    lines: list[tuple[str, int]] = []
+    pending, start, at = "", 0, 0
+    for raw in cell.split("\n"):
+        pending = raw if not pending else f"{pending}\n{raw}"
+        depth = 0
+        for part in pending.split("\n"):
+            bare = without_remark(part)
+            depth += sum(bare.count(c) for c in "([") - sum(bare.count(c) for c in ")]")
+        at += len(raw) + 1
+        if depth <= 0 or at > len(cell):
+            lines.append((pending, start))
+            pending, start = "", at
+    return lines

@@ -1,0 +1,299 @@
+"""The syntax tree: frozen nodes, each knowing its place in the line (`start`, `end`, in characters)."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from dataclasses import dataclass, field, fields
+from fractions import Fraction
+
+
+@dataclass(frozen=True)
+class Node:
+    """Any part of a line that was read."""
+
+    start: int = field(default=0, compare=False, kw_only=True)
+    end: int = field(default=0, compare=False, kw_only=True)
+
+    def children(self) -> Iterator[Node]:
+        """The nodes directly below this one, in reading order."""
+        for item in fields(self):
+            yield from _nodes_in(getattr(self, item.name))
+
+    def walk(self) -> Iterator[Node]:
+        """This node and everything below it."""
+        stack = [self]
+        while stack:
+            node = stack.pop()
+            yield node
+            stack.extend(reversed(list(node.children())))
+
+
+def _nodes_in(value: object) -> Iterator[Node]:
+    if isinstance(value, Node):
+        yield value
+    elif isinstance(value, tuple):
+        for item in value:
+            yield from _nodes_in(item)
+
+
+@dataclass(frozen=True)
+class Number(Node):
+    """A number as typed: `12`, `.5`, `4e6`, `0.1(6)`. Always exact."""
+
+    text: str
+
+    @property
+    def value(self) -> Fraction:
+        match = re.fullmatch(r"(\d*)\.(\d*)\((\d+)\)", self.text)
+        if match:
+            head, tail = match[1] + match[2], match[3]
+            nines = 10 ** len(tail) - 1
+            return (Fraction(int(head or 0)) + Fraction(int(tail), nines)) / 10 ** len(match[2])
+        return Fraction(self.text)
+
+    @property
+    def is_decimal(self) -> bool:
+        return not self.text.isdigit()
+
+    @property
+    def is_recurring(self) -> bool:
+        return "(" in self.text
+
+
+@dataclass(frozen=True)
+class Mixed(Node):
+    """`9 5/6`."""
+
+    whole: Number
+    numerator: Number
+    denominator: Number
+
+
+@dataclass(frozen=True)
+class Name(Node):
+    """A name or a single letter, in its canonical spelling."""
+
+    name: str
+
+
+@dataclass(frozen=True)
+class Sum(Node):
+    """Terms with their signs: `a - b + c`."""
+
+    terms: tuple[Node, ...]
+    signs: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Product(Node):
+    """Factors, left to right; the operator before each: `*`, `/`, `mod`, `div` or nothing (`""`)."""
+
+    factors: tuple[Node, ...]
+    operators: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Negative(Node):
+    body: Node
+
+
+@dataclass(frozen=True)
+class Power(Node):
+    base: Node
+    exponent: Node
+
+
+@dataclass(frozen=True)
+class Postfix(Node):
+    """`!`, `°` or `%` after its operand."""
+
+    sign: str
+    body: Node
+
+
+@dataclass(frozen=True)
+class Prime(Node):
+    """`f'`, `v''`, `(f ∘ g)'`."""
+
+    body: Node
+    order: int
+
+
+@dataclass(frozen=True)
+class Bracket(Node):
+    body: Node
+
+
+@dataclass(frozen=True)
+class Absolute(Node):
+    body: Node
+
+
+@dataclass(frozen=True)
+class Call(Node):
+    """A built-in or defined function applied to arguments; `bare` where the brackets were dropped."""
+
+    name: str
+    arguments: tuple[Node, ...]
+    bare: bool = False
+
+
+@dataclass(frozen=True)
+class Apply(Node):
+    """An expression that is a function, applied: `(f + g)(x)`, `f'(2)`, `(cell 3)(2)`."""
+
+    function: Node
+    arguments: tuple[Node, ...]
+
+
+@dataclass(frozen=True)
+class InverseFunction(Node):
+    """`f^-1`."""
+
+    function: Node
+
+
+@dataclass(frozen=True)
+class Compose(Node):
+    outer: Node
+    inner: Node
+
+
+@dataclass(frozen=True)
+class Derivative(Node):
+    """`d/dx E`; `order` letters deep."""
+
+    letter: str
+    order: int
+    body: Node
+
+
+@dataclass(frozen=True)
+class ListOf(Node):
+    items: tuple[Node, ...]
+
+
+@dataclass(frozen=True)
+class Index(Node):
+    """`M_(1,2)`."""
+
+    name: str
+    indices: tuple[Node, ...]
+
+
+@dataclass(frozen=True)
+class CellReference(Node):
+    """`cell 3`, or `above` where `number` is None."""
+
+    number: int | None
+
+
+@dataclass(frozen=True)
+class Relation(Node):
+    """A chain of relations: `0 < x <= 5`."""
+
+    sides: tuple[Node, ...]
+    signs: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Logic(Node):
+    """`and`, `or` of conditions; `not` of one."""
+
+    sign: str
+    parts: tuple[Node, ...]
+
+
+@dataclass(frozen=True)
+class Cases(Node):
+    """`x^2 if x < 0, 2x otherwise`."""
+
+    choices: tuple[tuple[Node, Node], ...]
+    otherwise: Node | None
+
+
+@dataclass(frozen=True)
+class At(Node):
+    """`E at u = 2, v = 3`."""
+
+    body: Node
+    letters: tuple[str, ...]
+    values: tuple[Node, ...]
+
+
+@dataclass(frozen=True)
+class ToDigits(Node):
+    """`E to 3 dp`, `E to 10 sf`."""
+
+    body: Node
+    digits: int
+    unit: str
+
+
+@dataclass(frozen=True)
+class Interval(Node):
+    """`in [a, b)`."""
+
+    low: Node
+    high: Node
+    low_closed: bool
+    high_closed: bool
+
+
+@dataclass(frozen=True)
+class Request(Node):
+    """A request of section 6, with the gaps of its phrase filled in."""
+
+    name: str
+    bodies: tuple[Node, ...]
+    letters: tuple[str, ...] = ()
+    low: Node | None = None
+    high: Node | None = None
+    point: Node | None = None
+    side: str = ""
+    interval: Interval | None = None
+    order: int | None = None
+    step: Node | None = None
+    points: tuple[Node, ...] = ()
+    low_2: Node | None = None
+    high_2: Node | None = None
+
+
+@dataclass(frozen=True)
+class Gap(Node):
+    """A place where something is still missing; only the tolerant reading has gaps."""
+
+
+@dataclass(frozen=True)
+class Unread(Node):
+    """Text that could not be read; only the tolerant reading has it."""
+
+    text: str
+
+
+@dataclass(frozen=True)
+class Notice:
+    """Something the student should know about how the line was read or worked out."""
+
+    text: str
+    start: int = 0
+    end: int = 0
+    tag: str | None = None
+
+
+@dataclass(frozen=True)
+class Line:
+    """A whole line: its kind (section 1), what it defines, and its tree."""
+
+    kind: str
+    source: str
+    body: Node | None = None
+    name: str | None = None
+    name_start: int = 0
+    name_end: int = 0
+    parameters: tuple[str, ...] = ()
+    sign: str = ""
+    letters: tuple[str, ...] = ()
+    assumptions: tuple[Node, ...] = ()
+    notices: tuple[Notice, ...] = ()

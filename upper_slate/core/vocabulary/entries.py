@@ -1,0 +1,32 @@
+"""What is known about one word of the language."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Entry:
+    """A constant, function or request.
+
+    `pattern` is how it is written, with `{…}` round each gap to fill; `sample` is LaTeX that shows it typeset;
+    `meaning` says in a few words what it stands for; `aims` are words by which a student looks for it.
+    `arity` is the least and the greatest number of arguments of a function; None for a list of any length.
+    `angle` says what an angle convention does to it: "takes" an angle, "gives" one, or neither.
+    """
+
+    name: str
+    kind: str
+    pattern: str
+    sample: str
+    meaning: str
+    arity: tuple[int, int | None] | None = None
+    aliases: tuple[str, ...] = ()
+    aims: tuple[str, ...] = ()
+    angle: str | None = None
+    latex: str | None = None
+
+    @property
+    def written(self) -> str:
+        """The pattern without the marks of its gaps, as an error message shows it."""
+        return self.pattern.replace("{", "").replace("}", "")

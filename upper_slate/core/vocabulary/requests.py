@@ -1,0 +1,43 @@
+"""The requests of section 6: whole phrases, with their gaps."""
+
+from __future__ import annotations
+
+from typing import Final
+
+from .entries import Entry
+
+
+def _request(name: str, pattern: str, sample: str, meaning: str, aims: tuple[str, ...] = ()) -> Entry:
+    return Entry(name, "request", pattern, sample, meaning, aims=aims)
+
+
+REQUESTS: Final = {entry.name: entry for entry in (
+    _request("simplify", "simplify {E}", r"\text{simplify } E", "the same value, written more simply"),
+    _request("expand", "expand {E}", r"\text{expand } (a+b)^2", "multiplied out", aims=("multiply out", "brackets")),
+    _request("factor", "factor {E}", r"\text{factor } x^2-1", "as a product; a whole number into primes",
+             aims=("factorise", "primes")),
+    _request("rationalize", "rationalize {E}", r"\tfrac{1}{\sqrt x+1}", "no root in the denominator", aims=("surd", "denominator")),
+    _request("single fraction of", "single fraction of {E}", r"\tfrac1x+\tfrac1y", "over one common denominator",
+             aims=("common denominator",)),
+    _request("partial fractions of", "partial fractions of {E}", r"\tfrac{A}{x-1}+\tfrac{B}{x+1}", "split into simple fractions"),
+    _request("solve", "solve {x^2 = 12} for {x}", r"x=\dots", "all solutions of an equation, inequality or system",
+             aims=("equation", "roots", "zeros")),
+    _request("limit of", "limit of {E} as {x} -> {a}", r"\lim_{x\to a}E", "limit, also x -> a+, a-, oo"),
+    _request("integral of", "integral of {E} dx", r"\int E\,dx", "antiderivative of an expression", aims=("area", "antiderivative")),
+    _request("integral between", "integral of {E} for {x} from {a} to {b}", r"\int_a^b E\,dx", "between two values", aims=("area",)),
+    _request("sum of", "sum of {E} for {n} from {a} to {b}", r"\sum_{n=a}^b E", "sum of terms", aims=("series", "sigma")),
+    _request("product of", "product of {E} for {n} from {a} to {b}", r"\prod_{n=a}^b E", "product of terms"),
+    _request("series of", "series of {E} at {x = 0} to order {5}", r"\sum c_n x^n", "Taylor polynomial", aims=("Taylor",)),
+    _request("turning points of", "turning points of {f} for {x} from {a} to {b}", r"f'(x)=0", "maxima, minima and level points, with their kind",
+             aims=("maximum", "minimum", "stationary")),
+    _request("greatest value of", "greatest value of {f} for {x} from {a} to {b}", r"\max f", "the greatest value and where it is taken", aims=("maximum",)),
+    _request("least value of", "least value of {f} for {x} from {a} to {b}", r"\min f", "the least value and where it is taken", aims=("minimum",)),
+    _request("inverse of", "inverse of {f}", r"f^{-1}", "the inverse function, with its domain"),
+    _request("laplace transform of", "laplace transform of {E} in {t}, as a function of {s}", r"\int_0^\infty e^{-st}E\,dt",
+             "transform, with its condition on s"),
+    _request("inverse laplace transform of", "inverse laplace transform of {E} in {s}, as a function of {t}", r"F(s)\to f(t)", "back from a transform"),
+    _request("table of", "table of {f} for {x} from {a} to {b} step {1}", r"\begin{array}{c|c}x&f\end{array}",
+             "values of functions, exact and decimal", aims=("values",)),
+    _request("graph", "graph {f} for {x} from {a} to {b}", r"y=f(x)", "curves with their zeros and turning points", aims=("curve", "plot")),
+    _request("area between", "area between {f} and {g} for x from {a} to {b}", r"\int_a^b|f-g|\,dx", "two curves, from a to b"),
+)}

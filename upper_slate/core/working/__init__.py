@@ -1,0 +1,1 @@
+"""Working out: exact numbers and radicals, decimals, functions, algebra and calculus."""

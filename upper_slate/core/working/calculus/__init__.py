@@ -1,0 +1,1 @@
+"""Derivatives, limits, integrals, sums and series."""

@@ -1,0 +1,176 @@
+"""Turning points, greatest and least values: where the derivative is zero or missing, and the ends."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+import sympy as sp
+
+from ...problems import LineError
+from .. import judge
+from ..context import Context
+from ..exact.bridge import settled, to_sympy
+from ..exact.enclosed import EnclosedRoot
+from ..solving.equation import Range, solutions_of
+from ..solving.families import compare, in_order
+from ..solving.inequality import Cuts, pieces_of
+from ..solving.regions import Piece, between
+from ..solving.statement import Atom, Statement, Trial
+from ..substitution import put_in_scalar
+from ..tidy.tidy import tidy_expression
+from ..values import Scalar, Solution, SolutionsValue
+from .bodies import Body
+from .derivative import differentiate, natural_requirements
+from .limits import NoLimit, side_limit
+
+if TYPE_CHECKING:
+    from collections.abc import Iterator
+
+
+def turning_points(context: Context, body: Body, where: Range, name: str) -> SolutionsValue:
+    """Stationary points and corners in the range, each with its kind."""
+    letter = body.letter
+    slope = _slope(context, body)
+    found = []
+    notes: tuple[str, ...] = ()
+    if slope == 0:
+        return SolutionsValue((letter.name, name), (), True, None, None, ("The function is constant: it has no turning points.",))
+    critical, complete = _critical(context, body, slope, where)
+    for left, point, right in _with_neighbours(critical, _edges(context, body, where)):
+        kind = _kind(context, body, slope, left, point, right)
+        if kind:
+            found.append(Solution(((letter.name, settled(point)), (name, _value(context, body, point))), kind))
+    if not complete:
+        notes = ("There may be more; give a range, as in … for x from 0 to 5.",)
+    return SolutionsValue((letter.name, name), tuple(found), complete, None, None, notes)
+
+
+def _slope(context: Context, body: Body) -> sp.Expr:
+    with context.collecting(), context.letters(body.letter.name):
+        return tidy_expression(to_sympy(differentiate(Context(conventions=context.conventions), settled(body.expr), body.letter.name)))
+
+
+def _critical(context: Context, body: Body, slope: sp.Expr, where: Range) -> tuple[list[sp.Expr], bool]:
+    """Points of the domain at which the derivative is zero or missing, in rising order, and whether these are all."""
+    letter = body.letter
+    needs = [*body.requirements, *natural_requirements(slope, False)]
+    atom = Atom(slope, "=", (slope, sp.S.Zero))
+    trial = Trial(context, letter, Statement("", atom=atom), needs)
+    found = solutions_of(context, trial, atom, where)
+    if found.everywhere:
+        raise LineError("not-supported", "The function is constant on whole intervals.")
+    if found.families:
+        raise LineError("not-supported", "This function has infinitely many turning points; give a range, as in … for x from 0 to 5.")
+    corners = Cuts(trial, where)
+    corners.corners(body.expr)
+    for requirement in natural_requirements(slope, False):
+        corners.requirement(requirement.kind, requirement.expr)
+    inside = Trial(context, letter, Statement("and"), body.requirements)
+    points = [p for p in [*found.values, *corners.points] if where.holds(p) and (isinstance(p, EnclosedRoot) or inside.has_meaning(p))]
+    return in_order(points), found.complete and corners.complete
+
+
+def _edges(context: Context, body: Body, where: Range) -> list[sp.Expr]:
+    """Ends of the intervals on which the function has values."""
+    pieces = _domain(context, body, where)
+    return in_order([e for p in pieces for e in (p.low, p.high) if e.is_finite])
+
+
+def _domain(context: Context, body: Body, where: Range) -> list[Piece]:
+    pieces, period, _ = pieces_of(context, Trial(context, body.letter, Statement("and"), body.requirements), where)
+    if period is not None:
+        raise LineError("not-supported", "This function has infinitely many intervals with values; give a range, as in … for x from 0 to 5.")
+    return pieces
+
+
+def _with_neighbours(points: list[sp.Expr], edges: list[sp.Expr]) -> Iterator[tuple[sp.Expr, sp.Expr, sp.Expr]]:
+    """Each point with the nearest marks on both sides; points that are an end of the domain are left out."""
+    marks = [-sp.oo, *in_order([*points, *(e for e in edges if e not in points)]), sp.oo]
+    for left, point, right in zip(marks, marks[1:], marks[2:], strict=False):
+        if point in points and point not in edges:
+            yield left, point, right
+
+
+def _kind(context: Context, body: Body, slope: sp.Expr, left: sp.Expr, point: sp.Expr, right: sp.Expr) -> str:
+    signs = []
+    for a, b in ((left, point), (point, right)):
+        with context.collecting():
+            signs.append(judge.sign(put_in_scalar(context, settled(slope), {body.letter.name: settled(between(a, b))})))
+    if signs == [1, -1]:
+        return "maximum"
+    if signs == [-1, 1]:
+        return "minimum"
+    smooth = not natural_requirements(slope, False) or Trial(context, body.letter, Statement("and"), natural_requirements(slope, False)).has_meaning(point)
+    return "inflection" if smooth and signs[0] == signs[1] and not body.expr.has(sp.Abs) else ""
+
+
+def _value(context: Context, body: Body, point: sp.Expr) -> Scalar:
+    with context.collecting():
+        value = put_in_scalar(context, settled(body.expr), {body.letter.name: settled(point)})
+    return value if isinstance(value, type(settled(sp.S.One))) else settled(tidy_expression(to_sympy(value)))
+
+
+def extreme_value(context: Context, body: Body, where: Range, is_greatest: bool) -> tuple[Scalar, list[sp.Expr]]:
+    """The greatest or least value and the points at which it is taken. Errors: undefined-value where there is none."""
+    word = "greatest" if is_greatest else "least"
+    pieces = _domain(context, body, where)
+    if not pieces:
+        raise LineError("outside-domain", "The function has no values in this range.")
+    slope = _slope(context, body)
+    critical = [] if slope == 0 else _critical_or_fail(context, body, slope, where)
+    candidates: list[sp.Expr] = list(critical)
+    bounds: list[sp.Expr] = []
+    for piece in pieces:
+        for end, is_in, side in ((piece.low, piece.has_low, 1), (piece.high, piece.has_high, -1)):
+            if is_in:
+                candidates.append(end)
+            else:
+                bound = _edge_value(body, end, side, word)
+                if bound is not sp.nan:  # at infinity a function that repeats comes to no rest, within its own bounds
+                    bounds.append(bound)
+    values = [(p, to_sympy(_value(context, body, p))) for p in in_order(candidates)]
+    if slope == 0 and not values:
+        values = [(between(pieces[0].low, pieces[0].high), body.expr)]
+    best: sp.Expr | None = None
+    for _, value in values:
+        if best is None or ((compare(value, best) > 0) == is_greatest and compare(value, best) != 0):
+            best = value
+    for bound in bounds:
+        if best is None or ((compare(bound, best) > 0) == is_greatest and compare(bound, best) != 0):
+            if bound.is_infinite:
+                raise LineError("undefined-value", f"There is no {word} value: the values {'grow' if is_greatest else 'fall'} without bound.")
+            raise LineError("undefined-value", f"There is no {word} value: the values come as near to {{0}} as you like but do not reach it.", values=(settled(bound),))
+    assert best is not None
+    places = [p for p, value in values if value == best or compare(value, best) == 0]
+    return settled(best), [] if slope == 0 else places
+
+
+def _critical_or_fail(context: Context, body: Body, slope: sp.Expr, where: Range) -> list[sp.Expr]:
+    critical, complete = _periodic_critical(context, body, slope, where) if not where.is_bounded else _critical(context, body, slope, where)
+    if not complete:
+        raise LineError("not-supported", "Not all points with a level tangent could be found, so which value is the extreme one is not known.")
+    return critical
+
+
+def _periodic_critical(context: Context, body: Body, slope: sp.Expr, where: Range) -> tuple[list[sp.Expr], bool]:
+    """For a function that repeats, the points of one period."""
+    try:
+        return _critical(context, body, slope, where)
+    except LineError:
+        letter = body.letter
+        period = Cuts(Trial(context, letter, Statement("", atom=Atom(slope, "=")), []), Range())
+        period.zeros(slope)
+        length = period.period()
+        flat = body.expr.replace(lambda n: isinstance(n, sp.sin | sp.cos | sp.tan), lambda n: sp.Dummy())
+        if length is None or letter in flat.free_symbols or where.is_given:
+            raise
+        return _critical(context, body, slope, Range(sp.S.Zero, length, True, False, True))
+
+
+def _edge_value(body: Body, end: sp.Expr, side: int, word: str) -> sp.Expr:
+    try:
+        return side_limit(body.expr, body.letter, end, side)
+    except NoLimit:
+        if end.is_finite:
+            raise LineError("not-supported", f"Whether there is a {word} value could not be settled: at an end of the range the values come to no rest.") from None
+        return sp.nan

@@ -1,0 +1,137 @@
+"""Limits: by continuity where the point is inside the domain, else from each side; a number that the limit approaches is checked along the way."""
+
+from __future__ import annotations
+
+import sympy as sp
+from flint import arb
+
+from ...problems import LineError
+from ..context import Context
+from ..exact import balls
+from ..exact.bridge import settled, to_sympy
+from ..substitution import put_in_requirements, put_in_scalar
+from ..tidy.tidy import tidy_expression
+from ..values import Scalar
+from .bodies import Body
+from .near import JUMPS, has_sides, has_values_near, on_side, points_near
+
+
+class NoLimit(Exception):
+    """There is no limit on this side: `why` says what happens instead; without values there (`has_values`) nothing is known of a sum or integral."""
+
+    def __init__(self, why: str, has_values: bool = True) -> None:
+        super().__init__(why)
+        self.why, self.has_values = why, has_values
+
+
+def limit_of(context: Context, body: Body, point: sp.Expr, side: str) -> Scalar:
+    """The limit, infinity included. Errors: no-limit with what happens on both sides; not-supported where it is not settled."""
+    expr, letter = body.expr, body.letter
+    if letter not in expr.free_symbols:
+        return settled(expr)
+    if side == "" and point.is_finite and not expr.has(*JUMPS):
+        value = _by_continuity(context, body, point)
+        if value is not None:
+            return value
+    if point in (sp.oo, -sp.oo):
+        return _one_side(expr, letter, point, 1)
+    if side:
+        return _one_side(expr, letter, point, 1 if side == "+" else -1)
+    return _both_sides(context, expr, letter, point)
+
+
+def _by_continuity(context: Context, body: Body, point: sp.Expr) -> Scalar | None:
+    """The value at the point, where everything has one and no root or logarithm ends there."""
+    given = {body.letter.name: settled(point)}
+    try:
+        with context.collecting():
+            put_in_requirements(context, body.requirements, given)
+            for requirement in body.requirements:
+                edge = put_in_scalar(context, settled(requirement.expr), given)
+                if requirement.kind == "nonneg" and to_sympy(edge) == 0:
+                    return None
+            return put_in_scalar(context, settled(body.expr), given)
+    except LineError:
+        return None
+
+
+def _one_side(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr, side: int) -> Scalar:
+    try:
+        return settled(side_limit(expr, letter, point, side))
+    except NoLimit as none:
+        raise LineError("no-limit", f"There is no limit: {none.why}.") from None
+
+
+def _both_sides(context: Context, expr: sp.Expr, letter: sp.Symbol, point: sp.Expr) -> Scalar:
+    found: list[sp.Expr | None] = []
+    for side in (-1, 1):
+        here = on_side(expr, letter, point, side) if has_sides(expr, letter) else expr
+        if not (expr.free_symbols - {letter}) and not point.free_symbols and letter in here.free_symbols and not has_values_near(here, letter, point, side):
+            found.append(None)
+            continue
+        try:
+            found.append(side_limit(expr, letter, point, side))
+        except NoLimit as none:
+            raise LineError("no-limit", f"There is no limit: {none.why}.") from None
+    left, right = found
+    if left is None and right is None:
+        raise LineError("no-limit", "There is no limit: near this point there are no real values.")
+    if left is None or right is None:
+        context.note(f"There are real values only on the {'right' if left is None else 'left'} of this point; the limit is taken there.")
+        return settled(right if left is None else left)
+    if left == right or (left.is_finite and right.is_finite and sp.simplify(left - right) == 0):
+        return settled(left)
+    raise LineError("no-limit", "There is no limit: from the left it is {0}, from the right {1}.", values=(settled(left), settled(right)))
+
+
+def side_limit(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr, side: int) -> sp.Expr:
+    """The limit from one side. Raises NoLimit where there is none, LineError (not-supported) where it is not settled."""
+    others = expr.free_symbols - {letter} or point.free_symbols
+    if has_sides(expr, letter):
+        expr = on_side(expr, letter, point, side)
+    if letter not in expr.free_symbols:
+        return to_sympy(settled(expr))
+    if not others and not has_values_near(expr, letter, point, side):
+        raise NoLimit("on this side there are no real values", has_values=False)
+    own = sp.Symbol(letter.name, real=True)
+    try:
+        prepared = _prepared(expr).xreplace({letter: own})
+        value = sp.limit(prepared, own, point, "-" if side < 0 and point.is_finite else "+")
+    except (NotImplementedError, ValueError, TypeError, RecursionError, sp.PoleError):
+        raise LineError("not-supported", "This limit could not be worked out.") from None
+    if isinstance(value, sp.AccumBounds) or value.has(sp.AccumBounds):
+        raise NoLimit("the values go up and down without coming to rest")
+    if value.has(sp.Limit, sp.nan, sp.zoo) or (own in value.free_symbols):
+        raise LineError("not-supported", "This limit could not be worked out.")
+    if not others and not _is_approached(expr, letter, point, side, value):
+        raise LineError("not-supported", "This limit could not be worked out.")
+    return to_sympy(settled(tidy_expression(value))) if value.is_finite is not False else value
+
+
+def _prepared(expr: sp.Expr) -> sp.Expr:
+    """Factors with one base together, so that (1 + 1/n)^n stays one power."""
+    return sp.powsimp(expr) if expr.has(sp.exp) or any(p.exp.free_symbols for p in expr.atoms(sp.Pow)) else expr
+
+
+def _is_approached(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr, side: int, value: sp.Expr) -> bool:
+    """Whether values along the way come nearer to the limit; it guards what the library found."""
+    sizes: list[arb] = []
+    for at, bits in points_near(point, side):
+        try:
+            with balls.precision(bits + 400):
+                here = balls.ball(expr, {letter: at})
+                if not isinstance(here, arb):
+                    return False
+                if value in (sp.oo, -sp.oo):
+                    sizes.append(-here if value == sp.oo else here)
+                else:
+                    sizes.append(abs(here - balls.ball(value)))
+        except (balls.NoBall, OverflowError):
+            continue
+    if len(sizes) < 2:
+        return True
+    first, last = sizes[0], sizes[-1]
+    return bool(last.mid() <= first.mid()) or bool(last.mid() < arb("1e-9"))
+
+
+__all__ = ["NoLimit", "limit_of", "side_limit"]

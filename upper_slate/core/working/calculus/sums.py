@@ -1,0 +1,260 @@
+"""Sums and products over whole numbers: term by term where they are few, by a closed form that is proved by induction, and their limits."""
+
+from __future__ import annotations
+
+import sympy as sp
+
+from ...problems import LineError
+from ..arithmetic import add, multiply
+from ..context import Context
+from ..exact import balls
+from ..exact.bridge import settled
+from ..questions.identity import proves_identity
+from ..substitution import put_in_requirements, put_in_scalar
+from ..tidy.tidy import tidy_expression, written_size
+from ..values import Requirement, Scalar
+from .bodies import Body
+from .limits import NoLimit, side_limit
+
+#: So many terms are worked out one by one.
+_FEW = 400
+_MOST = 20_000
+
+
+def total_of(context: Context, body: Body, low: sp.Expr, high: sp.Expr, is_product: bool) -> Scalar:
+    """The sum or the product. Errors: diverges, outside-domain for ends that are not whole, too-large, not-supported."""
+    for end in (low, high):
+        if not end.free_symbols and end.is_finite and not end.is_Integer:
+            raise LineError("outside-domain", "A sum or product runs over whole numbers, so its ends are whole numbers.")
+    if low == -sp.oo:
+        return _from_below(context, body, high, is_product)
+    if high == sp.oo:
+        return _infinite(context, body, low, is_product)
+    if not low.free_symbols and not high.free_symbols:
+        return _finite(context, body, int(low), int(high), is_product)
+    closed = closed_form(body, low, is_product)
+    if closed is None:
+        raise LineError("not-supported", "No closed form of this was found.")
+    form, n = closed
+    value = form.subs(n, high)
+    return settled(_nicest(value))
+
+
+def _nicest(value: sp.Expr) -> sp.Expr:
+    try:
+        factored = sp.factor(sp.together(value))
+    except (sp.PolynomialError, NotImplementedError):
+        factored = value
+    if factored.is_polynomial(*factored.free_symbols):
+        return factored
+    return min((sp.powsimp(value), tidy_expression(value)), key=written_size)
+
+
+def _from_below(context: Context, body: Body, high: sp.Expr, is_product: bool) -> Scalar:
+    turned = Body(body.expr.subs(body.letter, -body.letter), body.letter, [r.renamed({body.letter: -body.letter}) for r in body.requirements])  # type: ignore[dict-item]
+    return total_of(context, turned, -high, sp.oo, is_product)
+
+
+def _finite(context: Context, body: Body, low: int, high: int, is_product: bool) -> Scalar:
+    count = high - low + 1
+    if count <= 0:
+        return settled(sp.S.One if is_product else sp.S.Zero)
+    if count > _FEW:
+        closed = closed_form(body, sp.Integer(low), is_product)
+        if closed is not None and not (is_product and count > _MOST):
+            form, n = closed
+            return settled(form.subs(n, high)) if form.is_polynomial(n) else put_in_scalar(context, settled(form), {n.name: settled(sp.Integer(high))})
+        if count > _MOST:
+            raise LineError("too-large", f"This has {count} terms and no closed form was found; {_MOST} are the most.")
+    terms = []
+    for k in range(low, high + 1):
+        given = {body.letter.name: settled(sp.Integer(k))}
+        with context.collecting():
+            put_in_requirements(context, body.requirements, given)
+            terms.append(put_in_scalar(context, settled(body.expr), given))
+    return multiply(terms) if is_product else add(terms)
+
+
+def closed_form(body: Body, low: sp.Expr, is_product: bool) -> tuple[sp.Expr, sp.Symbol] | None:
+    """S(n) for the upper end n, proved by induction: S(low) is the first term, and each step adds (multiplies) the next one."""
+    letter = sp.Symbol(body.letter.name, integer=True)
+    n = sp.Symbol("\0n", integer=True, positive=True)
+    term = body.expr.xreplace({body.letter: letter})
+    try:
+        found = sp.product(term, (letter, low, n)) if is_product else sp.summation(term, (letter, low, n))
+    except (NotImplementedError, ValueError, TypeError, RecursionError, AttributeError):
+        return None
+    if isinstance(found, sp.Piecewise):
+        found = next((v for v, c in found.args if not isinstance(c, sp.Eq)), found)
+    if found.has(sp.Sum, sp.Product, sp.Piecewise, sp.zoo, sp.nan, sp.polygamma, sp.harmonic, sp.lerchphi, sp.zeta):
+        return None
+    found = sp.combsimp(found.rewrite(sp.factorial)) if found.has(sp.gamma, sp.RisingFactorial, sp.FallingFactorial) else found
+    if found.has(sp.gamma, sp.RisingFactorial, sp.FallingFactorial):
+        return None
+    first = term.subs(letter, low)
+    following = term.subs(letter, n + 1)
+    start = sp.simplify(found.subs(n, low) - first)
+    step = found.subs(n, n + 1) - (found * following if is_product else found + following)
+    if start != 0 or not (proves_identity(step, [], True) or sp.simplify(step) == 0):
+        return None
+    return found, n
+
+
+def _infinite(context: Context, body: Body, low: sp.Expr, is_product: bool) -> Scalar:
+    if body.expr.free_symbols - {body.letter}:
+        return _geometric(context, body, low)
+    _check_terms(context, body, low)
+    ratio = None if is_product else _limit_of_ratios(body)
+    if ratio is not None and ratio > 1:
+        raise _diverges()
+    converges = ratio is not None and ratio < 1
+    if not is_product and not converges:
+        _check_limit_of_terms(body)
+    closed = closed_form(body, low, is_product)
+    if closed is not None:
+        return settled(_limit_of_partial_sums(*closed))
+    return _known(body, low, is_product, converges)
+
+
+def _limit_of_partial_sums(form: sp.Expr, n: sp.Symbol) -> sp.Expr:
+    """The limit of S(n), along even and along odd n where powers of a negative number come in. Error: diverges."""
+    plain = sp.Symbol("x", positive=True)
+    negative = [p for p in form.atoms(sp.Pow) if p.base.is_negative and n in p.exp.free_symbols]
+    found = []
+    for odd in (0, 1) if negative else (None,):
+        try:
+            found.append(side_limit((form if odd is None else _along(form, n, odd)).xreplace({n: plain}), plain, sp.oo, 1))
+        except NoLimit as none:
+            raise _without_limit(none) from None
+    if any(v.is_finite is False for v in found) or sp.simplify(found[0] - found[-1]) != 0:
+        raise _diverges()
+    return found[0]
+
+
+def _along(form: sp.Expr, n: sp.Symbol, odd: int) -> sp.Expr:
+    """S(2n) or S(2n + 1), with powers of negative numbers written by their squares."""
+    def rule(power: sp.Pow) -> sp.Expr:
+        slope, rest = sp.Poly(power.exp, n).all_coeffs()
+        return (power.base ** 2) ** (slope * n) * power.base ** (slope * odd + rest)
+
+    parts = {p: rule(p) for p in form.atoms(sp.Pow) if p.base.is_negative and p.exp.is_polynomial(n) and sp.degree(p.exp, n) == 1}
+    held = {p: sp.Dummy() for p in parts}
+    return form.xreplace(held).subs(n, 2 * n + odd).xreplace({held[p]: parts[p] for p in parts})
+
+
+def _without_limit(none: NoLimit) -> LineError:
+    """What moves without rest diverges; where there are no values nothing is known."""
+    return _diverges() if none.has_values else LineError("not-supported", "This could not be worked out.")
+
+
+def _diverges() -> LineError:
+    return LineError("diverges", "This diverges: the partial sums grow without bound, or come to no rest.")
+
+
+def _check_terms(context: Context, body: Body, low: sp.Expr) -> None:
+    """The first terms must have values: 1/n has none at 0."""
+    if low.free_symbols:
+        raise LineError("not-supported", "An endless sum begins at a number.")
+    for k in range(int(low), int(low) + 3):
+        with context.collecting():
+            put_in_requirements(context, body.requirements, {body.letter.name: settled(sp.Integer(k))})
+
+
+def _limit_of_ratios(body: Body) -> sp.Expr | None:
+    """The limit of |term(n + 1)/term(n)| where it is a number: below 1 the series converges, above 1 it diverges."""
+    letter = sp.Symbol("x", positive=True)
+    term = body.expr.xreplace({body.letter: letter})
+    if not (term.has(sp.factorial) or any(p.exp.has(letter) for p in term.atoms(sp.Pow)) or term.has(sp.exp)):
+        return None
+    try:
+        ratio = sp.powsimp(sp.combsimp(sp.expand_func(term.subs(letter, letter + 1) / term)))
+        if ratio.has(sp.factorial, sp.gamma):
+            return None
+        found = sp.Abs(side_limit(sp.simplify(ratio), letter, sp.oo, 1))
+    except (LineError, NoLimit, NotImplementedError, ValueError, TypeError):
+        return None
+    return found if found.is_number and (found == sp.oo or found.is_real) and found != 1 else None
+
+
+def _check_limit_of_terms(body: Body) -> None:
+    """A series whose terms do not tend to 0 diverges."""
+    letter = sp.Symbol(body.letter.name, integer=True, positive=True)
+    try:
+        limit = sp.limit_seq(body.expr.xreplace({body.letter: letter}), letter)
+    except (NotImplementedError, ValueError, TypeError, AttributeError, RecursionError):
+        return
+    if limit is not None and (limit.is_finite is False or limit.is_nonzero or isinstance(limit, sp.AccumBounds)):
+        raise _diverges()
+
+
+def _geometric(context: Context, body: Body, low: sp.Expr) -> Scalar:
+    """c·q^n with a letter in q: c·q^low/(1 - q), where -1 < q < 1."""
+    letter = body.letter
+    ratio = sp.simplify(body.expr.subs(letter, letter + 1) / body.expr)
+    if letter in ratio.free_symbols:
+        return _power_series(body, low)
+    context.require(Requirement("inside-one", ratio))
+    return settled(tidy_expression(body.expr.subs(letter, low) / (1 - ratio)))
+
+
+def _power_series(body: Body, low: sp.Expr) -> Scalar:
+    letter = sp.Symbol(body.letter.name, integer=True, nonnegative=True)
+    found = sp.summation(body.expr.xreplace({body.letter: letter}), (letter, low, sp.oo))
+    if found.has(sp.Sum, sp.Piecewise, sp.hyper, sp.nan, sp.zoo):
+        raise LineError("not-supported", "No closed form of this sum was found.")
+    return settled(tidy_expression(found))
+
+
+def _known(body: Body, low: sp.Expr, is_product: bool, converges: bool) -> Scalar:
+    """A value that is known though the partial sums have no closed form, checked by numbers."""
+    letter = sp.Symbol(body.letter.name, integer=True, positive=True) if low.is_positive else sp.Symbol(body.letter.name, integer=True)
+    term = body.expr.xreplace({body.letter: letter})
+    if is_product:
+        raise LineError("not-supported", "No closed form of this product was found.")
+    if not converges and _surely_diverges(term, letter):
+        raise _diverges()
+    try:
+        found = sp.summation(term, (letter, low, sp.oo))
+    except (NotImplementedError, ValueError, TypeError, RecursionError, AttributeError):
+        raise LineError("not-supported", "No closed form of this sum was found.") from None
+    if found in (sp.oo, -sp.oo):
+        raise _diverges()
+    if isinstance(found, sp.Piecewise):
+        found = found.args[0][0]
+    if not found.is_number or found.has(sp.Sum, sp.hyper, sp.polygamma, sp.lerchphi, sp.nan, sp.zoo, sp.polylog, sp.gamma):
+        raise LineError("not-supported", "No closed form of this sum was found.")
+    value = tidy_expression(sp.expand_func(found))
+    if not _is_near(term, letter, low, value):
+        raise LineError("not-supported", "The value that was found does not agree with a numerical check, so none is given.")
+    return settled(value)
+
+
+def _surely_diverges(term: sp.Expr, letter: sp.Symbol) -> bool:
+    """A rational function whose degree falls by at most 1 is compared with 1/n."""
+    over, under = sp.fraction(sp.together(term))
+    if over.is_polynomial(letter) and under.is_polynomial(letter):
+        return bool(sp.degree(under, letter) - sp.degree(over, letter) <= 1)
+    try:
+        return sp.Sum(term, (letter, 1, sp.oo)).is_convergent() is sp.false
+    except (NotImplementedError, ValueError, TypeError, AttributeError):
+        return False
+
+
+def _is_near(term: sp.Expr, letter: sp.Symbol, low: sp.Expr, value: sp.Expr) -> bool:
+    import mpmath
+
+    def at(k: mpmath.mpf) -> mpmath.mpf:
+        with balls.precision(700):  # the sum is speeded up by differences of terms, which costs digits
+            ball = balls.ball(term.subs(letter, int(k)))
+        return mpmath.mpf(ball.mid().str(200, radius=False))
+
+    with mpmath.workdps(20):
+        try:
+            first = int(low)
+            if abs(at(first + 80)) < mpmath.mpf("1e-40"):  # the terms fall so fast that the first ones are enough
+                near = mpmath.fsum(at(first + k) for k in range(80))
+            else:
+                near = mpmath.nsum(at, [first, mpmath.inf])
+            return bool(abs(near - mpmath.mpf(str(sp.N(value, 20)))) < mpmath.mpf("1e-8") * (1 + abs(near)))
+        except (balls.NoBall, ValueError, ZeroDivisionError, TypeError, OverflowError, AttributeError):
+            return False

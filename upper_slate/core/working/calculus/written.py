@@ -1,0 +1,104 @@
+"""Evaluates derivatives as they are written: f', f'(6), v', d/dx E."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+from ...problems import LineError
+from ...reading import tree as t
+from ..context import Meaning
+from ..substitution import put_in, put_in_requirements
+from ..values import FunctionValue, Requirement, Scalar, Value, free_letters, is_scalar, not_scalar
+from .derivative import differentiate
+
+if TYPE_CHECKING:
+    from ..evaluate import Evaluator
+
+
+def refuse_several_letters(evaluator: Evaluator, name: str) -> None:
+    meaning = evaluator.context.meanings.get(name)
+    if meaning and isinstance(meaning.value, FunctionValue) and len(meaning.value.parameters) > 1:
+        letters = meaning.value.parameters
+        raise LineError("wrong-arguments", f"{name} has {len(letters)} letters, so ′ does not say by which to differentiate. "
+                        f"Write d/d{letters[0].name} {meaning.value.written()}.")
+
+
+def prime(evaluator: Evaluator, node: t.Prime) -> Value:
+    body = node.body
+    if isinstance(body, t.Name):
+        refuse_several_letters(evaluator, body.name)
+        meaning = evaluator.context.meanings.get(body.name)
+        if meaning is not None and is_scalar(meaning.value) and body.name not in evaluator.context.bound:
+            return _value_prime(evaluator, meaning, body.name, node.order)
+    value = evaluator.of(body)
+    if isinstance(value, FunctionValue):
+        return _function_prime(evaluator, value, node.order)
+    if is_scalar(value):
+        letters = sorted(free_letters(value))
+        if len(letters) == 1:
+            return _derived(evaluator, value, letters[0], node.order)  # type: ignore[arg-type]
+        raise LineError("not-supported", "′ needs an expression with exactly one letter; write d/dx with the letter that is meant.")
+    raise not_scalar(value)
+
+
+def _value_prime(evaluator: Evaluator, meaning: Meaning, name: str, order: int) -> Value:
+    """`y'`: by the one letter that y was made with; then the value that the letter has here is put in."""
+    letters = sorted(free_letters(meaning.value))
+    if len(letters) != 1:
+        what = "no free letter" if not letters else "several letters"
+        raise LineError("not-supported", f"{name} has {what}, so ′ does not say by which to differentiate; write d/dx {name} with the letter that is meant.")
+    with evaluator.context.letters(letters[0]):
+        value = _derived(evaluator, evaluator.resolved(meaning, name), letters[0], order)  # type: ignore[arg-type]
+    return _at_value_here(evaluator, value, letters[0])
+
+
+def _function_prime(evaluator: Evaluator, function: FunctionValue, order: int) -> Value:
+    if len(function.parameters) != 1:
+        raise LineError("wrong-arguments", f"{function.name or 'This function'} has {len(function.parameters)} letters; "
+                        f"write d/d{function.parameters[0].name} {function.written()}.")
+    letter = function.parameters[0]
+    with evaluator.context.collecting() as requirements, evaluator.context.letters(letter.name):
+        for requirement in function.requirements:
+            evaluator.context.require(requirement)
+        body = _derived(evaluator, function.body, letter.name, order)  # type: ignore[arg-type]
+    return FunctionValue(function.parameters, body, tuple(requirements), (function.name or "f") + "'" * order)
+
+
+def _derived(evaluator: Evaluator, value: Scalar, letter: str, order: int) -> Scalar:
+    if order > 50:
+        raise LineError("too-large", "Derivatives go up to the 50th.")
+    for _ in range(order):
+        value = differentiate(evaluator.context, value, letter)
+    return value
+
+
+def derivative(evaluator: Evaluator, node: t.Derivative) -> Value:
+    context = evaluator.context
+    with context.collecting() as requirements, context.letters(node.letter):
+        body = evaluator.of(node.body)
+        if isinstance(body, FunctionValue):
+            if len(body.parameters) != 1:
+                raise LineError("wrong-arguments", f"Write d/d{node.letter} {body.written()}, with its letters.")
+            body = evaluator.applied(body, [context.symbol(node.letter)], "")
+        if not is_scalar(body):
+            raise not_scalar(body)
+        value: Value = _derived(evaluator, body, node.letter, node.order)  # type: ignore[arg-type]
+    return _at_value_here(evaluator, value, node.letter, requirements)
+
+
+def _at_value_here(evaluator: Evaluator, value: Value, letter: str, requirements: list[Requirement] | None = None) -> Value:
+    """Differentiated first; then the value that the letter has on the page is put in, and said."""
+    context = evaluator.context
+    held = None if letter in context.bound else context.meanings.get(letter)
+    if held is None:
+        for requirement in requirements or []:
+            context.require(requirement)
+        return value
+    number = evaluator.resolved(held, letter)
+    if not is_scalar(number):
+        return value
+    put_in_requirements(context, requirements or [], {letter: number})  # type: ignore[dict-item]
+    if letter in free_letters(value):
+        context.note(f"Differentiated by {letter} first; then the value that {letter} has here was put in.")
+    with context.collecting():
+        return put_in(context, value, {letter: number})  # type: ignore[dict-item]

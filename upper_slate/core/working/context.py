@@ -1,0 +1,118 @@
+"""What working out one line carries with it: conventions, names, and what is found on the way."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
+from dataclasses import dataclass, field
+from fractions import Fraction
+
+import sympy as sp
+
+from ..meaning.conventions import Conventions
+from ..reading.tree import Notice
+from .values import Requirement, Value
+
+
+@dataclass(frozen=True)
+class Meaning:
+    """What a name stands for at a line; `cell` is where it was given."""
+
+    value: Value
+    requirements: tuple[Requirement, ...] = ()
+    cell: int = 0
+    is_complex: bool = False
+
+
+@dataclass(frozen=True)
+class LetterAssumption:
+    """What is assumed of a letter: signs and wholeness that SymPy understands, and bounds kept for solving."""
+
+    positive: bool = False
+    nonnegative: bool = False
+    negative: bool = False
+    nonpositive: bool = False
+    nonzero: bool = False
+    integer: bool = False
+    bounds: tuple[tuple[str, str], ...] = ()
+
+
+@dataclass
+class Context:
+    """The state of one line while it is worked out."""
+
+    conventions: Conventions = field(default_factory=Conventions)
+    meanings: Mapping[str, Meaning] = field(default_factory=dict)
+    failed: Mapping[str, int] = field(default_factory=dict)
+    results: Mapping[int, Meaning | None] = field(default_factory=dict)
+    cell: int = 1
+    above: int | None = None
+    assumptions: Mapping[str, LetterAssumption] = field(default_factory=dict)
+    defining: str | None = None
+    complex: bool = False
+    bound: set[str] = field(default_factory=set)
+    requirements: list[Requirement] = field(default_factory=list)
+    notices: list[Notice] = field(default_factory=list)
+    working: list[tuple[str, sp.Basic, sp.Basic]] = field(default_factory=list)
+    #: conditions that an answer states of itself: where a greatest value is taken, for which s a transform holds
+    taken_at: list[sp.Basic] = field(default_factory=list)
+    #: the first power that a Taylor polynomial leaves out
+    left_out: sp.Expr | None = None
+    used_angles: bool = False
+    #: angles that were written with °
+    in_degrees: set[Value] = field(default_factory=set)
+    typed_decimal: bool = False
+    _resolving: list[str] = field(default_factory=list)
+
+    def symbol(self, name: str) -> sp.Symbol:
+        """The letter as SymPy sees it, with what is assumed of it."""
+        known = self.assumptions.get(name)
+        if known is None:
+            return sp.Symbol(name) if self.complex else sp.Symbol(name, real=True)
+        facts: dict[str, bool] = {} if self.complex and not known.integer else {"real": True}
+        for fact in ("positive", "nonnegative", "negative", "nonpositive", "nonzero", "integer"):
+            if getattr(known, fact):
+                facts[fact] = True
+        return sp.Symbol(name, **facts)
+
+    @property
+    def half_turn(self) -> sp.Expr:
+        """180° in the unit of the angle convention."""
+        return {"radians": sp.pi, "degrees": sp.Integer(180), "gon": sp.Integer(200)}[self.conventions.angles]
+
+    def degrees_per_unit(self) -> Fraction | None:
+        """Degrees in one unit, where that is rational."""
+        return {"degrees": Fraction(1), "gon": Fraction(9, 10)}.get(self.conventions.angles)
+
+    def require(self, requirement: Requirement) -> None:
+        if requirement not in self.requirements:
+            self.requirements.append(requirement)
+
+    def note(self, text: str, tag: str | None = None) -> None:
+        notice = Notice(text, tag=tag)
+        if notice not in self.notices:
+            self.notices.append(notice)
+
+    @contextmanager
+    def collecting(self) -> Iterator[list[Requirement]]:
+        """Collects the requirements of a part apart from those of the line."""
+        outer, self.requirements = self.requirements, []
+        try:
+            yield self.requirements
+        finally:
+            self.requirements = outer
+
+    @contextmanager
+    def letters(self, *names: str) -> Iterator[None]:
+        """Holds these names as letters of their own."""
+        before = set(self.bound)
+        self.bound |= set(names)
+        try:
+            yield
+        finally:
+            self.bound = before
+
+    def quietly(self, work: Callable[[], Value]) -> Value:
+        """Works something out without keeping its requirements."""
+        with self.collecting():
+            return work()

@@ -1,0 +1,420 @@
+"""From a tree whose names are bound to a value: the working out of one line's expression."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import sympy as sp
+
+from ..problems import LineError
+from ..reading import tree as t
+from ..vocabulary import function_named
+from . import functions, judge, lists
+from .arithmetic import add, checked, divide, multiply, negate, power
+from .calculus.written import derivative, prime, refuse_several_letters
+from .context import Context, Meaning
+from .exact.bridge import PHI, settled
+from .exact.surd import ONE, I, Surd
+from .functionals import combine, compose, inverse_of
+from .rationals import rational_value
+from .substitution import put_in, put_in_requirements, put_in_scalar, relation
+from .values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, SolutionsValue, Value, expression, free_letters, is_scalar, not_scalar, what
+
+_INVERSES = {"sin": "arcsin", "cos": "arccos", "tan": "arctan", "sinh": "arsinh", "cosh": "arcosh", "tanh": "artanh", "exp": "ln", "ln": "exp"}
+_RELATIONS = {"=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan, ">": sp.StrictGreaterThan, ">=": sp.GreaterThan}
+
+
+class Evaluator:
+    """Works out trees in one context. Every error gets the place of the smallest part that caused it."""
+
+    def __init__(self, context: Context) -> None:
+        self.context = context
+        self._is_fresh = True
+
+    def of(self, node: t.Node) -> Value:
+        if self._is_fresh:  # only the whole tree is tried: its parts would be tried again and again
+            self._is_fresh = False
+            number = rational_value(node)
+            if number is not None:
+                return Surd({(): number})
+        try:
+            return _RULES[type(node)](self, node)
+        except LineError as error:
+            raise error.placed(node.start, node.end) from None
+
+    def scalar(self, node: t.Node) -> Scalar:
+        """The value where a number or an expression is needed. Errors: not-a-function, wrong-arguments."""
+        value = self.of(node)
+        if is_scalar(value):
+            return value  # type: ignore[return-value]
+        raise not_scalar(value).placed(node.start, node.end)
+
+    # -- leaves ----------------------------------------------------------------------------------------------------
+
+    def number(self, node: t.Number) -> Value:
+        if node.is_decimal:
+            self.context.typed_decimal = True
+            if "e" in node.text.lower() and abs(int(node.text.lower().split("e")[1])) > 100_000:
+                raise LineError("too-large", "This number would be longer than 100,000 digits.")
+        return Surd.rational(node.value)
+
+    def mixed(self, node: t.Mixed) -> Value:
+        under = node.denominator.value
+        if under == 0:
+            raise LineError("division-by-zero", "Here something is divided by zero.")
+        return Surd.rational(node.whole.value + node.numerator.value / under)
+
+    def name(self, node: t.Name) -> Value:
+        context, name = self.context, node.name
+        if name in context.bound:
+            return context.symbol(name)
+        match name:
+            case "pi":
+                return sp.pi
+            case "e":
+                return sp.E
+            case "i":
+                return I
+            case "oo":
+                return sp.oo
+            case "phi":
+                return PHI
+        meaning = context.meanings.get(name)
+        if meaning is not None:
+            return self.resolved(meaning, name)
+        if name in context.failed:
+            raise _needs_above(name, context.failed[name])
+        if name == context.defining:
+            raise LineError("circular", f"The meaning of {name} leads back to {name} itself.")
+        if entry := function_named(name):
+            letter = sp.Symbol("x", real=None if context.complex else True)
+            with context.collecting() as requirements:
+                if entry.arity != (1, 1) or not functions.is_scalar_function(name):
+                    raise LineError("wrong-arguments", f"{name} needs its arguments: it is written {entry.written}.")
+                body = functions.call(context, name, [letter])
+            return FunctionValue((letter,), body, tuple(requirements), name)
+        base, _, tail = name.rpartition("_")
+        if base and tail.isdigit() and base in context.meanings:
+            held = context.meanings[base].value
+            if isinstance(held, ListValue | SolutionsValue):
+                return self._item(base, [int(tail)])
+        return context.symbol(name)
+
+    def resolved(self, meaning: Meaning, name: str) -> Value:
+        """A meaning with the values that its letters have here put in."""
+        context = self.context
+        given = self.values_for(meaning.value, name)
+        if not given:
+            for requirement in meaning.requirements:
+                context.require(requirement)
+            return meaning.value
+        put_in_requirements(context, meaning.requirements, given)
+        return put_in(context, meaning.value, given)
+
+    def values_for(self, value: Value, name: str = "") -> dict[str, Scalar]:
+        """The values that the free letters of a value have at this line."""
+        context = self.context
+        given: dict[str, Scalar] = {}
+        for letter in sorted(free_letters(value)):
+            if letter in context.bound:
+                continue
+            if letter in context.failed:
+                raise _needs_above(letter, context.failed[letter])
+            held = context.meanings.get(letter)
+            if held is None:
+                if letter == context.defining:
+                    raise LineError("circular", f"The meaning of {letter} leads back to {letter} itself: {letter} uses {name}, and {name} uses {letter}.")
+                continue
+            if letter in context._resolving:
+                circle = [*context._resolving[context._resolving.index(letter):], letter]
+                raise LineError("circular", f"The meaning of {letter} leads back to itself: {' → '.join(circle)}.")
+            if not is_scalar(held.value):
+                raise LineError("not-supported", f"{letter} is a plain letter in {name} but stands for {what(held.value)} here.")
+            context._resolving.append(letter)
+            try:
+                given[letter] = self.resolved(held, letter)  # type: ignore[assignment]
+            finally:
+                context._resolving.pop()
+        return given
+
+    def cell(self, node: t.CellReference) -> Value:
+        context = self.context
+        number = node.number if node.number is not None else context.above
+        if number is None:
+            raise LineError("no-such-cell", "There is no result above this line.")
+        if number not in context.results:
+            if number == context.cell:
+                raise LineError("no-such-cell", f"This is cell {number} itself: a cell can use only results above it.")
+            if number == 0:
+                raise LineError("no-such-cell", "The cell that this pointed to was removed.")
+            raise LineError("no-such-cell", f"There is no result of a cell {number} above this line: a line sees only what is above it.")
+        meaning = context.results[number]
+        if meaning is None:
+            raise LineError("needs-above", f"Cell {number} has no result, so nothing can be worked out with it.")
+        return self.resolved(meaning, f"cell {number}")
+
+    # -- arithmetic ------------------------------------------------------------------------------------------------
+
+    def sum(self, node: t.Sum) -> Value:
+        values = [self.of(term) for term in node.terms]
+        if all(is_scalar(v) for v in values):
+            return add([v if sign == "+" else negate(v) for v, sign in zip(values, node.signs, strict=True)])  # type: ignore[arg-type]
+        total = values[0] if node.signs[0] == "+" else self._negated(values[0])
+        for value, sign in zip(values[1:], node.signs[1:], strict=True):
+            total = self._two(total, value if sign == "+" else self._negated(value), "+")
+        return total
+
+    def _negated(self, value: Value) -> Value:
+        return negate(value) if is_scalar(value) else self._two(Surd.rational(-1), value, "*")  # type: ignore[arg-type]
+
+    def product(self, node: t.Product) -> Value:
+        total = self.of(node.factors[0])
+        for sign, factor in zip(node.operators[1:], node.factors[1:], strict=True):
+            value = self.of(factor)
+            try:
+                total = self._two(total, value, sign or "*")
+            except LineError as error:
+                raise error.placed(node.start if sign != "/" else factor.start, factor.end) from None
+        return total
+
+    def _two(self, left: Value, right: Value, sign: str) -> Value:
+        context = self.context
+        if isinstance(left, FunctionValue) or isinstance(right, FunctionValue):
+            return combine(context, left, right, sign)
+        if isinstance(left, ListValue) or isinstance(right, ListValue):
+            return lists.combine(context, left, right, sign)
+        for value in (left, right):
+            if not is_scalar(value):
+                raise not_scalar(value)
+        assert is_scalar(left) and is_scalar(right)
+        match sign:
+            case "+":
+                return add([left, right])  # type: ignore[list-item]
+            case "*":
+                return multiply([left, right])  # type: ignore[list-item]
+            case "/":
+                return divide(context, left, right)  # type: ignore[arg-type]
+            case "mod":
+                return functions.modulo(context, left, right)  # type: ignore[arg-type]
+        return functions.whole_quotient(context, left, right)  # type: ignore[arg-type]
+
+    def negative(self, node: t.Negative) -> Value:
+        return self._negated(self.of(node.body))
+
+    def power(self, node: t.Power) -> Value:
+        base, exponent = self.of(node.base), self.scalar(node.exponent)
+        if isinstance(base, FunctionValue):
+            return combine(self.context, base, exponent, "^")
+        if isinstance(base, ListValue):
+            return lists.matrix_power(self.context, base, exponent)
+        if not is_scalar(base):
+            raise not_scalar(base)
+        return power(self.context, base, exponent)  # type: ignore[arg-type]
+
+    def postfix(self, node: t.Postfix) -> Value:
+        value = self.scalar(node.body)
+        if node.sign == "!":
+            return functions.factorial(self.context, value)
+        if node.sign == "°":
+            return functions.degrees_sign(self.context, value)
+        self.context.typed_decimal = True
+        return divide(self.context, value, Surd.rational(100))
+
+    def absolute(self, node: t.Absolute) -> Value:
+        return functions.absolute(self.context, self.scalar(node.body))
+
+    def bracket(self, node: t.Bracket) -> Value:
+        return self.of(node.body)
+
+    # -- functions -------------------------------------------------------------------------------------------------
+
+    def call(self, node: t.Call) -> Value:
+        context = self.context
+        meaning = None if node.name in context.bound else context.meanings.get(node.name)
+        if meaning is None:
+            if node.name in context.failed:
+                raise _needs_above(node.name, context.failed[node.name])
+            if node.name == context.defining:
+                raise LineError("circular", f"{node.name} is defined by itself: {node.name} leads back to {node.name}.")
+            if function_named(node.name):
+                return self._built_in(node)
+            raise LineError("unknown-name", f"{node.name} has no definition above this line.", node.start, node.start + len(node.name))
+        arguments = [self.of(a) for a in node.arguments]
+        return self.applied(self.resolved(meaning, node.name), arguments, node.name)
+
+    def _built_in(self, node: t.Call) -> Value:
+        arguments = [_listed(self.of(a)) for a in node.arguments]
+        if lists.is_list_function(node.name, arguments):
+            return lists.call(self.context, node.name, arguments)
+        if len(arguments) == 1 and isinstance(arguments[0], FunctionValue):
+            outer = self.name(t.Name(node.name))
+            assert isinstance(outer, FunctionValue)
+            return compose(self.context, outer, arguments[0])
+        for argument in arguments:
+            if not is_scalar(argument):
+                raise not_scalar(argument)
+        return functions.call(self.context, node.name, arguments)  # type: ignore[arg-type]
+
+    def apply(self, node: t.Apply) -> Value:
+        if isinstance(node.function, t.Prime) and isinstance(node.function.body, t.Name):
+            refuse_several_letters(self, node.function.body.name)
+        function = self.of(node.function)
+        arguments = [self.of(a) for a in node.arguments]
+        if is_scalar(function) and len(arguments) == 1 and isinstance(node.function, t.Bracket):
+            return self._two(function, arguments[0], "*")
+        return self.applied(function, arguments, "")
+
+    def applied(self, function: Value, arguments: list[Value], name: str) -> Value:
+        """A function at arguments; its domain is checked there."""
+        if not isinstance(function, FunctionValue):
+            raise LineError("not-a-function", f"{name or 'This'} is {what(function)}, not a function, so it cannot be called.")
+        if len(arguments) != len(function.parameters):
+            wanted = len(function.parameters)
+            raise LineError("wrong-arguments", f"{function.name or name or 'This function'} takes {wanted} argument{'s' if wanted > 1 else ''}: "
+                            f"it is written {function.written()}.")
+        if len(arguments) == 1 and isinstance(arguments[0], FunctionValue):
+            return compose(self.context, function, arguments[0])
+        for argument in arguments:
+            if not is_scalar(argument):
+                raise not_scalar(argument)
+        given = {s.name: a for s, a in zip(function.parameters, arguments, strict=True)}
+        put_in_requirements(self.context, function.requirements, given)  # type: ignore[arg-type]
+        with self.context.collecting():
+            return put_in(self.context, function.body, given)  # type: ignore[arg-type]
+
+    def compose(self, node: t.Compose) -> Value:
+        outer, inner = self.of(node.outer), self.of(node.inner)
+        for value, part in ((outer, node.outer), (inner, node.inner)):
+            if not isinstance(value, FunctionValue):
+                raise LineError("not-a-function", f"∘ stands between functions, and this is {what(value)}.", part.start, part.end)
+        return compose(self.context, outer, inner)  # type: ignore[arg-type]
+
+    def inverse(self, node: t.InverseFunction) -> Value:
+        if isinstance(node.function, t.Name) and (arc := _INVERSES.get(node.function.name)) and node.function.name not in self.context.meanings:
+            return self.name(t.Name(arc))
+        function = self.of(node.function)
+        if not isinstance(function, FunctionValue):
+            raise LineError("not-a-function", f"^-1 of a function was expected, and this is {what(function)}.")
+        return inverse_of(self.context, function)
+
+    # -- values put in, choices, relations -------------------------------------------------------------------------
+
+    def at(self, node: t.At) -> Value:
+        context = self.context
+        with context.collecting() as requirements, context.letters(*node.letters):
+            body = self.of(node.body)
+        given = {name: self.scalar(value) for name, value in zip(node.letters, node.values, strict=True)}
+        put_in_requirements(context, requirements, given)
+        if isinstance(body, FunctionValue):
+            own = [s.name for s in body.parameters]
+            if set(given) >= set(own):
+                return self.applied(body, [given[n] for n in own], "")
+        with context.collecting():
+            return put_in(context, body, given)
+
+    def cases(self, node: t.Cases) -> Value:
+        pieces: list[tuple[sp.Expr, sp.Basic]] = []
+        passed: sp.Basic = sp.true
+        for value_node, condition_node in node.choices:
+            cond = self.condition(condition_node)
+            if cond is sp.false:
+                continue
+            guard = sp.And(passed, cond)
+            pieces.append((self._guarded(value_node, guard), cond))
+            if cond is sp.true:
+                break
+            passed = sp.And(passed, sp.Not(cond))
+        else:
+            if node.otherwise is not None:
+                pieces.append((self._guarded(node.otherwise, passed), sp.true))
+        if not pieces:
+            raise LineError("undefined-value", "None of the cases applies here.")
+        if pieces[0][1] is sp.true:
+            return settled(pieces[0][0])
+        return checked(sp.Piecewise(*pieces))
+
+    def _guarded(self, node: t.Node, guard: sp.Basic) -> sp.Expr:
+        with self.context.collecting() as requirements:
+            value = expression(self.scalar(node))
+        for r in requirements:
+            self.context.require(Requirement(r.kind, r.expr, r.code, r.what, r.over, sp.And(guard, r.guard)))
+        return value
+
+    def condition(self, node: t.Node) -> sp.Basic:
+        """A condition as SymPy holds it; true or false where it has no letters."""
+        match node:
+            case t.Logic(sign="not"):
+                return sp.Not(self.condition(node.parts[0]))
+            case t.Logic():
+                return (sp.And if node.sign == "and" else sp.Or)(*(self.condition(p) for p in node.parts))
+            case t.Relation():
+                sides = [self.scalar(s) for s in node.sides]
+                return sp.And(*(relation(_RELATIONS[sign], sides[k], sides[k + 1]) for k, sign in enumerate(node.signs)))
+            case t.Bracket():
+                return self.condition(node.body)
+        raise LineError("syntax", "A condition such as x < 0 is expected here.", node.start, node.end)
+
+    def relation(self, node: t.Relation) -> Value:
+        return RelationValue(tuple(self.scalar(s) for s in node.sides), node.signs)
+
+    def digits(self, node: t.ToDigits) -> Value:
+        return self.of(node.body)
+
+    # -- lists -----------------------------------------------------------------------------------------------------
+
+    def list_of(self, node: t.ListOf) -> Value:
+        return ListValue(tuple(self.of(item) for item in node.items))
+
+    def index(self, node: t.Index) -> Value:
+        positions = []
+        for part in node.indices:
+            value = self.scalar(part)
+            if not (isinstance(value, Surd) and value.is_integer):
+                raise LineError("outside-domain", "The number of an entry is a whole number.", part.start, part.end)
+            positions.append(value.as_int())
+        return self._item(node.name, positions)
+
+    def _item(self, name: str, positions: list[int]) -> Value:
+        held: Value = self.name(t.Name(name))
+        held = _listed(held)
+        for position in positions:
+            if not isinstance(held, ListValue):
+                raise LineError("not-supported", f"{name} is {what(held)}: it has no entries.")
+            if not 1 <= position <= len(held.items):
+                raise LineError("outside-domain", f"{name} has {len(held.items)} entries; there is no entry {position}.")
+            held = held.items[position - 1]
+        return held
+
+    def request(self, node: t.Request) -> Value:
+        from .requests import answer
+
+        return answer(self, node)
+
+    def gap(self, node: t.Node) -> Value:
+        raise LineError("syntax", "Something is missing here.")
+
+    def logic(self, node: t.Logic) -> Value:
+        raise LineError("not-supported", "and, or and not join conditions; here a value is needed.")
+
+
+def _listed(value: Value) -> Value:
+    """Solutions as a list of values, or of rows for several letters; anything else as it is."""
+    if not isinstance(value, SolutionsValue) or value.condition is not None:
+        return value
+    return ListValue(tuple(s.values[0][1] if len(s.values) == 1 else ListValue(tuple(v for _, v in s.values)) for s in value.solutions))
+
+
+def _needs_above(name: str, cell: int) -> LineError:
+    return LineError("needs-above", f"{name} has no meaning here, because its definition in cell {cell} failed.")
+
+
+_RULES: dict[type, Callable[..., Value]] = {
+    t.Number: Evaluator.number, t.Mixed: Evaluator.mixed, t.Name: Evaluator.name, t.CellReference: Evaluator.cell, t.Sum: Evaluator.sum,
+    t.Product: Evaluator.product, t.Negative: Evaluator.negative, t.Power: Evaluator.power, t.Postfix: Evaluator.postfix,
+    t.Absolute: Evaluator.absolute, t.Bracket: Evaluator.bracket, t.Call: Evaluator.call, t.Apply: Evaluator.apply, t.Compose: Evaluator.compose,
+    t.InverseFunction: Evaluator.inverse, t.Prime: prime, t.Derivative: derivative, t.At: Evaluator.at,
+    t.Cases: Evaluator.cases, t.Relation: Evaluator.relation, t.ToDigits: Evaluator.digits, t.ListOf: Evaluator.list_of,
+    t.Index: Evaluator.index, t.Request: Evaluator.request, t.Gap: Evaluator.gap, t.Unread: Evaluator.gap, t.Logic: Evaluator.logic,
+}
+
+__all__ = ["ONE", "Evaluator", "judge", "put_in_scalar"]

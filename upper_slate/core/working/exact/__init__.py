@@ -1,0 +1,1 @@
+"""Exact numbers: sums of rational multiples of radicals, with decisions that are proofs."""

@@ -1,0 +1,255 @@
+"""The value of an expression as a ball: a midpoint and a radius that certainly contains it (FLINT's arb and acb)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping
+from contextlib import contextmanager
+from typing import Final, Union
+
+import sympy as sp
+from flint import acb, arb, ctx, fmpq
+
+from .surd import Nested, Surd
+
+Ball = Union[arb, acb]
+
+
+class NoBall(Exception):
+    """There is no such number, or it cannot be enclosed (yet) at this precision."""
+
+
+@contextmanager
+def precision(bits: int) -> Iterator[None]:
+    """Works with that many bits inside."""
+    before = ctx.prec
+    ctx.prec = bits
+    try:
+        yield
+    finally:
+        ctx.prec = before
+
+
+def surd_ball(surd: Surd) -> Ball:
+    """The ball of a surd at the precision in force."""
+    total: Ball = arb(0)
+    for monomial, q in surd.terms.items():
+        value: Ball = arb(q)
+        for generator, exponent in monomial:
+            if generator == -1:
+                value = acb(0, 1) * value
+                continue
+            base = surd_ball(Surd(dict(generator.terms))) if isinstance(generator, Nested) else arb(generator)
+            if isinstance(base, acb):
+                raise NoBall
+            value = value * (base.sqrt() if exponent.denominator == 2 else base.root(exponent.denominator)) ** exponent.numerator
+        total = total + value
+    return total
+
+
+def ball(expr: sp.Basic, values: Mapping[sp.Symbol, Ball] | None = None) -> Ball:
+    """The ball of an expression whose letters have these values. Real odd roots of negative numbers are real.
+
+    Raises NoBall where there is no value, or where the ball is too wide to tell.
+    """
+    return _Evaluator(values or {}).of(expr)
+
+
+def _real_part_if_real(value: Ball) -> Ball:
+    if isinstance(value, acb) and value.imag.is_zero():
+        return value.real
+    return value
+
+
+class _Evaluator:
+    def __init__(self, values: Mapping[sp.Symbol, Ball]) -> None:
+        self.values = values
+        self.known: dict[sp.Basic, Ball] = {}
+
+    def of(self, expr: sp.Basic) -> Ball:
+        found = self.known.get(expr)
+        if found is None:
+            found = _real_part_if_real(self._of(expr))
+            if not found.is_finite():
+                raise NoBall
+            self.known[expr] = found
+        return found
+
+    def _of(self, expr: sp.Basic) -> Ball:
+        if isinstance(expr, sp.Rational):
+            return arb(fmpq(int(expr.p), int(expr.q)))
+        if isinstance(expr, sp.Symbol):
+            if expr not in self.values:
+                raise NoBall
+            return self.values[expr]
+        if isinstance(expr, sp.Add):
+            total: Ball = arb(0)
+            for term in expr.args:
+                total = total + self.of(term)
+            return total
+        if isinstance(expr, sp.Mul):
+            product: Ball = arb(1)
+            for factor in expr.args:
+                product = product * self.of(factor)
+            return product
+        if isinstance(expr, sp.Pow):
+            return self._power(expr)
+        if hasattr(expr, "enclosure"):  # a number known by what it solves
+            return expr.enclosure()
+        constant = _CONSTANTS.get(expr)
+        if constant is not None:
+            return constant()
+        rule = _FUNCTIONS.get(expr.func)
+        if rule is None:
+            raise NoBall
+        return rule(*(self.of(a) for a in expr.args))
+
+    def _power(self, expr: sp.Pow) -> Ball:
+        base, exponent = expr.args
+        if isinstance(exponent, sp.Integer):
+            value = self.of(base)
+            if int(exponent) < 0 and value.contains(0):
+                raise NoBall
+            return value ** int(exponent)
+        if isinstance(exponent, sp.Rational):
+            return root_power(self.of(base), int(exponent.p), int(exponent.q))
+        if base == sp.E:
+            return self.of(exponent).exp()
+        value, power = self.of(base), self.of(exponent)
+        if isinstance(value, arb) and isinstance(power, arb):
+            if value > 0:
+                return value ** power
+            if value == 0 and power > 0:
+                return arb(0)
+            value, power = acb(value), acb(power)
+        if value.contains(0):
+            raise NoBall
+        return (acb(power) * acb(value).log()).exp()
+
+
+def root_power(value: Ball, p: int, q: int) -> Ball:
+    """value^(p/q): the real root for odd q, else the principal value."""
+    if isinstance(value, arb):
+        if value >= 0:
+            root = value.sqrt() if q == 2 else value.root(q)
+        elif value.contains(0) and q % 2 == 0 and not value < 0:
+            raise NoBall
+        elif q % 2:
+            if value < 0:
+                root = -((-value).root(q))
+            else:
+                bound = value.abs_upper().root(q)
+                root = bound.union(-bound)
+        else:
+            root = acb(value).root(q) if q != 2 else acb(value).sqrt()
+        if p < 0 and root.contains(0):
+            raise NoBall
+        return root ** p
+    if value.contains(0):
+        raise NoBall
+    return (value.log() * fmpq(p, q)).exp() if q != 2 else value.sqrt() ** p
+
+
+def _log(value: Ball) -> Ball:
+    if isinstance(value, arb):
+        if value > 0:
+            return value.log()
+        if value.contains(0):
+            raise NoBall
+        return acb(value).log()
+    if value.contains(0):
+        raise NoBall
+    return value.log()
+
+
+def _within_unit(name: str) -> Callable[[Ball], Ball]:
+    def rule(value: Ball) -> Ball:
+        if isinstance(value, arb):
+            if value >= -1 and value <= 1:
+                return getattr(value, name)()
+            if value.contains(1) or value.contains(-1):
+                raise NoBall
+            return getattr(acb(value), name)()
+        return getattr(value, name)()
+    return rule
+
+
+def _plain(name: str) -> Callable[[Ball], Ball]:
+    return lambda value: getattr(value, name)()
+
+
+def _acosh(value: Ball) -> Ball:
+    if isinstance(value, arb) and value >= 1:
+        return value.acosh()
+    return acb(value).acosh()
+
+
+def _atanh(value: Ball) -> Ball:
+    if isinstance(value, arb) and value > -1 and value < 1:
+        return value.atanh()
+    if not isinstance(value, acb):
+        value = acb(value)
+    return value.atanh()
+
+
+def _whole(name: str) -> Callable[[Ball], Ball]:
+    def rule(value: Ball) -> Ball:
+        if not isinstance(value, arb):
+            raise NoBall
+        found = getattr(value, name)()
+        if found.unique_fmpz() is None:
+            raise NoBall
+        return found
+    return rule
+
+
+def _sign(value: Ball) -> Ball:
+    if isinstance(value, arb):
+        if value > 0:
+            return arb(1)
+        if value < 0:
+            return arb(-1)
+        if value == 0:
+            return arb(0)
+    raise NoBall
+
+
+def _extreme(pick: str) -> Callable[..., Ball]:
+    def rule(*values: Ball) -> Ball:
+        best = values[0]
+        for value in values[1:]:
+            if not (isinstance(best, arb) and isinstance(value, arb)):
+                raise NoBall
+            best = best.max(value) if pick == "max" else best.min(value)
+        return best
+    return rule
+
+
+def _absolute(value: Ball) -> Ball:
+    return abs(value)
+
+
+def _erf(value: Ball) -> Ball:
+    return (value if isinstance(value, acb) else acb(value)).erf()
+
+
+_CONSTANTS: Final[dict[sp.Basic, Callable[[], Ball]]] = {
+    sp.pi: lambda: arb.pi(), sp.E: lambda: arb(1).exp(), sp.I: lambda: acb(0, 1),
+    sp.GoldenRatio: lambda: (1 + arb(5).sqrt()) / 2, sp.EulerGamma: lambda: arb.const_euler(), sp.Catalan: lambda: arb.const_catalan(),
+}
+
+_FUNCTIONS: Final[dict[type, Callable[..., Ball]]] = {
+    sp.exp: _plain("exp"), sp.log: _log, sp.sin: _plain("sin"), sp.cos: _plain("cos"), sp.tan: _plain("tan"),
+    sp.cot: _plain("cot"), sp.sec: _plain("sec"), sp.csc: _plain("csc"), sp.sinh: _plain("sinh"), sp.cosh: _plain("cosh"),
+    sp.tanh: _plain("tanh"), sp.asin: _within_unit("asin"), sp.acos: _within_unit("acos"), sp.atan: _plain("atan"),
+    sp.asinh: _plain("asinh"), sp.acosh: _acosh, sp.atanh: _atanh, sp.Abs: _absolute, sp.sign: _sign,
+    sp.floor: _whole("floor"), sp.ceiling: _whole("ceil"), sp.gamma: _plain("gamma"), sp.factorial: lambda v: (v + 1).gamma(),
+    sp.Max: _extreme("max"), sp.Min: _extreme("min"), sp.erf: _erf, sp.zeta: _plain("zeta"),
+    sp.re: lambda v: v if isinstance(v, arb) else v.real, sp.im: lambda v: arb(0) if isinstance(v, arb) else v.imag,
+    sp.conjugate: lambda v: v if isinstance(v, arb) else v.conjugate(), sp.arg: lambda v: acb(v).arg(),
+}
+
+
+def lies_surely_apart(value: Ball) -> bool:
+    """Whether the ball does not contain zero."""
+    return not value.contains(0) if isinstance(value, arb) else not (value.real.contains(0) and value.imag.contains(0))
+

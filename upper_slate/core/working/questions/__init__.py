@@ -1,0 +1,1 @@
+"""Questions and checked steps (section 7 of the language)."""

@@ -1,0 +1,1 @@
+"""Equations, inequalities and systems: every answer is checked, completeness has a reason."""

@@ -1,0 +1,1 @@
+"""Results simplified to what a textbook prints."""

@@ -1,0 +1,283 @@
+"""Simplifies the result of a line: of several equal ways to write it, the shortest that a textbook would print.
+
+Every way is made by exact algebra; as a second guard each is compared with the original by balls at two points, and
+dropped if they differ.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Final
+
+import sympy as sp
+from flint import arb, fmpq
+
+from ..exact import balls
+from ..exact.bridge import from_sympy, settled, to_sympy
+from ..exact.surd import Surd, TooLarge
+from ..functions import rational_log
+from ..values import FunctionValue, ListValue, RelationValue, Value
+
+#: A product of polynomials that expands to at most so many terms is written expanded.
+MAX_EXPANDED: Final = 4
+#: Larger expressions are left as they are, since common denominators could take long.
+_MAX_SIZE: Final = 600
+
+
+def tidy(value: Value) -> Value:
+    """The value, simplified."""
+    match value:
+        case Surd():
+            return value
+        case ListValue():
+            return ListValue(tuple(tidy(i) for i in value.items))
+        case FunctionValue():
+            return FunctionValue(value.parameters, tidy(value.body), value.requirements, value.name)
+        case RelationValue():
+            return value
+        case sp.Expr():
+            return settled(tidy_expression(value))
+    return value
+
+
+def tidy_expression(expr: sp.Expr) -> sp.Expr:
+    """The expression, simplified; never longer than it was, polynomial products aside."""
+    if expr.is_Atom or expr.is_infinite or sp.count_ops(expr) > _MAX_SIZE or expr.has(sp.Piecewise):
+        return collect_numbers(expr)
+    letters = expr.free_symbols
+    if letters and expr.is_polynomial(*letters):
+        return collect_numbers(small_expand(expr))
+    best, size = None, 0
+    for candidate in _candidates(expr):
+        length = written_size(candidate)
+        if best is None or (length < size and agrees(expr, candidate)):
+            best, size = candidate, length
+    assert best is not None
+    return expand_numerator(best)
+
+
+def expand_numerator(expr: sp.Expr) -> sp.Expr:
+    """A numerator that is a product of numbers and polynomials is expanded where at most four terms come out.
+
+    So are numbers and powers of letters in front of one bracket; functions in front of it stay there.
+    """
+    if not isinstance(expr, sp.Mul):
+        return expr
+    if (brackets := [f for f in expr.args if isinstance(f, sp.Add)]) and len(brackets) == 1 and not _has_denominator(expr):
+        if all(f.is_polynomial(*expr.free_symbols) for f in expr.args if f is not brackets[0]):
+            expanded = sp.expand(expr)
+            return collect_numbers(expanded) if len(sp.Add.make_args(expanded)) <= MAX_EXPANDED else expr
+    over: list[sp.Expr] = []
+    under: list[sp.Expr] = []
+    for factor in expr.args:
+        _base, exponent = factor.as_base_exp()
+        (under if exponent.is_Rational and exponent < 0 else over).append(factor)
+    if not any(u.free_symbols for u in under) or not any(isinstance(f, sp.Add) for f in over):
+        return expr
+    letters = expr.free_symbols
+    others = [f for f in over if not isinstance(f, sp.Add)]
+    if all(f.is_polynomial(*letters) for f in over) or (len(others) == len(over) - 1 and all(not f.free_symbols for f in others)):
+        expanded = collect_numbers(sp.expand(sp.Mul(*over)))
+        if len(sp.Add.make_args(expanded)) <= MAX_EXPANDED:
+            return sp.Mul(expanded, *under)
+    return expr
+
+
+def written_size(expr: sp.Expr) -> int:
+    """How long an expression looks: its parts, with fractions, roots and brackets counted."""
+    return sum(_weight(node) for node in sp.preorder_traversal(expr))
+
+
+def _weight(node: sp.Basic) -> int:
+    if isinstance(node, sp.Rational):
+        return 1 + len(str(abs(node.p))) // 2 + (1 + len(str(node.q)) // 2 if node.q != 1 else 0)
+    return 2 if isinstance(node, sp.Add | sp.Function) else 1
+
+
+def _candidates(expr: sp.Expr) -> Iterator[sp.Expr]:
+    first = collect_numbers(expr)
+    yield first
+    yield collect_numbers(small_expand(first))
+    logs = combine_logs(first)
+    if logs != first:
+        yield logs
+    if first.has(sp.log) and _has_denominator(first):  # (ln 2 + ln 5)/ln 10
+        over, under = sp.fraction(sp.together(first))
+        yield collect_numbers(_ratio_of_logs(combine_logs(sp.expand(over)), under))
+    if first.has(sp.tan, sp.cot, sp.sec, sp.csc) and first.has(sp.sin, sp.cos):
+        by_ratio = {sp.tan: lambda u: sp.sin(u) / sp.cos(u), sp.cot: lambda u: sp.cos(u) / sp.sin(u), sp.sec: lambda u: 1 / sp.cos(u), sp.csc: lambda u: 1 / sp.sin(u)}
+        yield first.replace(lambda n: type(n) in by_ratio, lambda n: by_ratio[type(n)](n.args[0]))
+    closed = not expr.free_symbols
+    if closed and not _has_denominator(first):
+        yield collect_numbers(sp.factor_terms(first))
+        if first.has(sp.sin, sp.cos):
+            yield from (collect_numbers(c) for c in _pythagoras(first))
+        return
+    try:
+        quotient = rational_form(first)
+    except (sp.PolynomialError, NotImplementedError, ValueError, TypeError, AttributeError, ZeroDivisionError):
+        return
+    yield collect_numbers(quotient)
+    yield collect_numbers(sp.factor_terms(quotient))
+    if isinstance(quotient, sp.Add) and sp.count_ops(quotient) < 80:
+        yield collect_numbers(_factored(quotient))
+    if first.has(sp.sin, sp.cos):
+        for reduced in _pythagoras(quotient):
+            yield collect_numbers(reduced)
+            yield collect_numbers(rational_form(reduced))
+
+
+def _has_denominator(expr: sp.Expr) -> bool:
+    return any(p.exp.is_Rational and p.exp < 0 for p in expr.atoms(sp.Pow))
+
+
+def _factored(expr: sp.Expr) -> sp.Expr:
+    try:
+        return sp.factor(expr)
+    except (sp.PolynomialError, NotImplementedError):
+        return expr
+
+
+def rational_form(expr: sp.Expr) -> sp.Expr:
+    """One fraction in lowest terms: the numerator expanded where that is short, the denominator factored."""
+    together = sp.together(expr)
+    has_surds = any(p.exp.is_Rational and not p.base.free_symbols for p in together.atoms(sp.Pow))
+    small = has_surds and len(together.free_symbols) == 1 and sp.count_ops(together) < 40
+    # coefficients with radicals: common factors such as x - sqrt(2) are found over the field that they generate
+    numerator, denominator = sp.fraction(sp.cancel(together, extension=True) if small and together.is_rational_function(*together.free_symbols) else sp.cancel(together))
+    if not denominator.free_symbols and denominator.is_Rational:
+        return small_expand(numerator / denominator)
+    if sp.count_ops(denominator) < 60:
+        denominator = _factored(denominator)
+    factored = _factored(numerator) if sp.count_ops(numerator) < 60 else numerator
+    expanded = sp.expand(numerator)
+    short = expanded if len(sp.Add.make_args(expanded)) <= MAX_EXPANDED else factored
+    return short / denominator
+
+
+def small_expand(expr: sp.Expr) -> sp.Expr:
+    """Products and powers of sums expanded where at most four terms come out, like terms collected."""
+    if isinstance(expr, sp.Mul) or (isinstance(expr, sp.Pow) and expr.exp.is_Integer and 0 < expr.exp <= 12):
+        expanded = sp.expand(expr, deep=False) if _expansion_bound(expr) <= 400 else expr
+        expanded = sp.expand(expanded) if _expansion_bound(expr) <= 400 else expr
+        return expanded if len(sp.Add.make_args(expanded)) <= MAX_EXPANDED else expr
+    if isinstance(expr, sp.Add):
+        terms = [small_expand(t) for t in expr.args]
+        total = sp.Add(*terms)
+        if _expansion_bound(total) <= 400:
+            whole = sp.expand(total)
+            if len(sp.Add.make_args(whole)) <= max(MAX_EXPANDED, len(sp.Add.make_args(total))):
+                return whole
+        return total
+    return expr
+
+
+def _expansion_bound(expr: sp.Expr) -> int:
+    """At most how many terms an expansion could have."""
+    if isinstance(expr, sp.Add):
+        return sum(_expansion_bound(a) for a in expr.args)
+    if isinstance(expr, sp.Mul):
+        bound = 1
+        for factor in expr.args:
+            bound *= _expansion_bound(factor)
+        return bound
+    if isinstance(expr, sp.Pow) and expr.exp.is_Integer and expr.exp > 0:
+        n = _expansion_bound(expr.base)
+        return 1 if n == 1 else 10 ** 6 if expr.exp > 60 else int(sp.binomial(n + int(expr.exp) - 1, int(expr.exp)))
+    return 1
+
+
+def _pythagoras(expr: sp.Expr) -> Iterator[sp.Expr]:
+    """sin² + cos² = 1 used in both directions, above and below the bar."""
+    angles = {f.args[0] for f in expr.atoms(sp.sin)} & {f.args[0] for f in expr.atoms(sp.cos)}
+    for angle in sorted(angles, key=str)[:2]:
+        s, c = sp.Dummy("s"), sp.Dummy("c")
+        swapped = expr.subs({sp.sin(angle): s, sp.cos(angle): c})
+        numerator, denominator = sp.fraction(sp.together(swapped))
+        if not (numerator.is_polynomial(s, c) and denominator.is_polynomial(s, c)):
+            continue
+        circle = s ** 2 + c ** 2 - 1
+        back = {s: sp.sin(angle), c: sp.cos(angle)}
+        for over in {sp.rem(numerator, circle, s), sp.rem(numerator, circle, c)}:
+            for under in {denominator, sp.rem(denominator, circle, s), sp.rem(denominator, circle, c)}:
+                if under != 0:
+                    yield sp.factor_terms(sp.cancel(over / under).subs(back))
+                    yield (sp.expand(over) / under).subs(back)
+
+
+def _ratio_of_logs(over: sp.Expr, under: sp.Expr) -> sp.Expr:
+    """over/under; a number where both are logarithms of powers of one rational."""
+    if isinstance(over, sp.log) and isinstance(under, sp.log):
+        value, base = from_sympy(over.args[0]), from_sympy(under.args[0])
+        if value is not None and base is not None and value.is_rational and base.is_rational and (ratio := rational_log(value, base)) is not None:
+            return sp.Rational(ratio.numerator, ratio.denominator)
+    return over / under
+
+
+def combine_logs(expr: sp.Expr) -> sp.Expr:
+    """Sums of whole multiples of logarithms of positive rationals as one logarithm, where that stays small."""
+    if not isinstance(expr, sp.Add):
+        coefficient, log = expr.as_coeff_Mul()
+        if isinstance(log, sp.log) and coefficient == -1 and log.args[0].is_Rational and log.args[0] > 0:
+            return sp.log(1 / log.args[0])
+        return expr
+    product, rest, count = sp.S.One, [], 0
+    for term in expr.args:
+        coefficient, log = term.as_coeff_Mul()
+        if isinstance(log, sp.log) and log.args[0].is_Rational and log.args[0] > 0 and coefficient.is_Integer and abs(coefficient) <= 20:
+            product *= log.args[0] ** coefficient
+            count += 1
+        else:
+            rest.append(term)
+    if count < 2 or max(product.p, product.q) > 10 ** 6:
+        return expr
+    return sp.Add(sp.log(product), *rest)
+
+
+def collect_numbers(expr: sp.Expr) -> sp.Expr:
+    """Closed algebraic parts in canonical form: like radicals collected, no root of a number in a denominator."""
+    if expr.is_Atom or not any(p.exp.is_Rational and not p.base.free_symbols for p in expr.atoms(sp.Pow)):
+        return expr
+    whole = from_sympy(expr)
+    if whole is not None:
+        return to_sympy(whole)
+    if not expr.args or isinstance(expr, sp.Piecewise):
+        return expr
+    args = [collect_numbers(a) if isinstance(a, sp.Expr) else a for a in expr.args]
+    if isinstance(expr, sp.Add | sp.Mul):
+        numbers: list[Surd] = []
+        others: list[sp.Expr] = []
+        for arg in args:
+            surd = from_sympy(arg)
+            if surd is None:
+                others.append(arg)
+            else:
+                numbers.append(surd)
+        if len(numbers) > 1:
+            try:
+                total = numbers[0]
+                for number in numbers[1:]:
+                    total = total + number if isinstance(expr, sp.Add) else total * number
+                return expr.func(*others, to_sympy(total))
+            except TooLarge:
+                return expr
+    return expr.func(*args)
+
+
+def agrees(left: sp.Expr, right: sp.Expr) -> bool:
+    """Whether balls at two points with rational coordinates do not tell the expressions apart."""
+    letters = sorted(left.free_symbols | right.free_symbols, key=str)
+    compared = 0
+    for k in range(6):
+        point = {s: arb(fmpq(7 * k + 3 + 5 * j, 11 + 2 * j) * (-1 if k % 2 and not s.is_positive else 1)) for j, s in enumerate(letters)}
+        try:
+            with balls.precision(128):
+                difference = balls.ball(left, point) - balls.ball(right, point)
+                if balls.lies_surely_apart(difference):
+                    return False
+                compared += 1
+        except balls.NoBall:
+            continue
+        if compared == 2:
+            return True
+    return True

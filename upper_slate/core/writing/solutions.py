@@ -1,0 +1,128 @@
+"""The solutions of a request: each value exact and decimal, a condition as relations, and the whole in one line."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import sympy as sp
+
+from ..problems import LineError
+from ..reading.tree import Logic, Name, Node, Relation
+from ..working.exact.bridge import settled
+from ..working.values import Scalar, SolutionsValue
+from .data import scalar_data
+from .decimals import Digits, NoDecimal, Rounded, decimal_of
+from .expressions import NoExactForm
+from .numbers import sum_of
+from .relations import condition_tree
+from .style import Style
+from .text import Written, tree_of, write_tree
+
+_NONE, _ALL = "no solution", "every real number"
+
+
+def in_words(text: str) -> Written:
+    return Written(text, rf"\text{{{text}}}")
+
+
+def exact_solutions(value: SolutionsValue, style: Style) -> Written | None:
+    """All solutions in one line; None where one of them has no closed form."""
+    if value.condition is not None:
+        if value.condition in (sp.true, sp.false):
+            return in_words(_ALL if value.condition == sp.true else _NONE)
+        try:
+            return write_tree(condition_tree(value.condition, lambda e: _exact_tree(settled(e), value.period_letter, style)))
+        except NoExactForm:
+            return None
+    try:
+        return _in_one_line(value, lambda v: _exact_tree(v, value.period_letter, style))
+    except NoExactForm:
+        return None
+
+
+def decimal_solutions(value: SolutionsValue, digits: Digits, style: Style) -> tuple[Written, bool] | None:
+    """The same in decimals, and whether all of them are exact; None in words and where there is none."""
+    exact = True
+
+    def tree(scalar: Scalar) -> Node:
+        nonlocal exact
+        rounded = _decimal(scalar, digits, style, value.period_letter)
+        exact &= rounded.exact
+        return rounded.tree
+
+    try:
+        if value.condition is not None:
+            if value.condition in (sp.true, sp.false):
+                return None
+            return write_tree(condition_tree(value.condition, lambda e: Name(e.name) if isinstance(e, sp.Symbol) else tree(settled(e)))), exact
+        return (_in_one_line(value, tree), exact) if value.solutions else None
+    except (NoDecimal, LineError):
+        return None
+
+
+def _in_one_line(value: SolutionsValue, tree: Any) -> Written:
+    rows: list[Node] = []
+    for solution in value.solutions:
+        parts: list[Node] = [Relation((Name(name), tree(v)), ("=",)) for name, v in solution.values]
+        rows.append(parts[0] if len(parts) == 1 else Logic("and", tuple(parts)))
+    if not rows:
+        return in_words(_NONE)
+    written = write_tree(rows[0] if len(rows) == 1 else Logic("or", tuple(rows)))
+    if not any(s.kind for s in value.solutions):
+        return written
+    kinds = [rf"{write_tree(row).latex}\;\text{{({s.kind})}}" for row, s in zip(rows, value.solutions, strict=True)]
+    return Written(written.text, r",\quad ".join(kinds))
+
+
+def _exact_tree(value: Scalar, period_letter: str | None, style: Style) -> Node:
+    parts = _period_parts(value, period_letter)
+    if parts is None:
+        return tree_of(value, style)
+    base, turn = parts
+    if base == 0:
+        return tree_of(settled(turn), style)
+    return sum_of([_signed(tree_of(settled(base), style)), _signed(tree_of(settled(turn), style))])
+
+
+def _signed(node: Node) -> tuple[bool, Node]:
+    from ..reading.tree import Negative
+
+    return (True, node.body) if isinstance(node, Negative) else (False, node)
+
+
+def _period_parts(value: Scalar, period_letter: str | None) -> tuple[sp.Expr, sp.Expr] | None:
+    """base and period·n of a family."""
+    if period_letter is None or not isinstance(value, sp.Expr) or not any(s.name == period_letter for s in value.free_symbols):
+        return None
+    letter = next(s for s in value.free_symbols if s.name == period_letter)
+    base, turn = sp.expand(value).as_independent(letter, as_Add=True)
+    return base, sp.factor_terms(turn)
+
+
+def _decimal(value: Scalar, digits: Digits, style: Style, period_letter: str | None) -> Rounded:
+    parts = _period_parts(value, period_letter)
+    if parts is None:
+        return decimal_of(value, digits, style)
+    base, turn = (decimal_of(settled(p), digits, style) for p in parts)
+    if parts[0] == 0:
+        return turn
+    return Rounded(sum_of([_signed(base.tree), _signed(turn.tree)]), base.exact and turn.exact)
+
+
+def solutions_data(value: SolutionsValue, digits: Digits, style: Style) -> dict[str, Any]:
+    """The `solutions` of section 9."""
+    data: dict[str, Any] = {"complete": value.complete, "list": None if value.condition is not None else [
+        {name: _value_data(v, digits, style, value.period_letter) for name, v in s.values} | ({"type": s.kind} if s.kind else {}) for s in value.solutions]}
+    if value.period_letter is not None:
+        data["letter"] = value.period_letter
+    return data
+
+
+def _value_data(value: Scalar, digits: Digits, style: Style, period_letter: str | None) -> dict[str, Any]:
+    if _period_parts(value, period_letter) is None:
+        return scalar_data(value, digits, style)
+    exact = write_tree(_exact_tree(value, period_letter, style))
+    rounded = _decimal(value, digits, style, period_letter)
+    text = write_tree(rounded.tree)
+    return {"exact": {"text": exact.text, "latex": exact.latex},
+            "decimal": {"text": text.text, "latex": text.latex, "relation": "=" if rounded.exact else "≈"}}

@@ -1,0 +1,20 @@
+"""How a value is to be written."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import sympy as sp
+
+
+@dataclass(frozen=True)
+class Style:
+    """`decimals`: terminating fractions as decimals, where the line was typed with decimals; `mixed`: mixed numbers;
+    `half_turn`: 180° in the unit of the angle convention."""
+
+    decimals: bool = False
+    mixed: bool = False
+    half_turn: sp.Expr = sp.pi
+
+
+PLAIN = Style()

@@ -1,0 +1,1 @@
+"""Worksheets that are open: joins the store and the workroom, and tells listeners what happens."""

@@ -1,0 +1,88 @@
+"""All open worksheets, and what several of them share: the store, the memory, the workroom."""
+
+from __future__ import annotations
+
+import threading
+from pathlib import Path
+
+from sqlalchemy import Engine
+
+from ..formats.markdown import read_markdown
+from ..store.operations import Operation
+from ..store.outcomes import Outcomes
+from ..store.worksheets import Applied, Worksheets
+from ..workroom.workroom import Workroom
+from .desk import Desk
+
+
+class Office:
+    """Opens desks, sends changes through the store to them, closes them."""
+
+    def __init__(self, engine: Engine, room: Workroom) -> None:
+        self.worksheets = Worksheets(engine)
+        self.memory = Outcomes(engine)
+        self.room = room
+        self._desks: dict[str, Desk] = {}
+        self._lock = threading.Lock()
+
+    def desk(self, worksheet_id: str) -> Desk:
+        """The desk of a worksheet, opened if it was not. NotFound where there is no such worksheet."""
+        with self._lock:
+            found = self._desks.get(worksheet_id)
+            if found is None:
+                stored = self.worksheets.opened(worksheet_id)
+                found = self._desks[worksheet_id] = Desk(worksheet_id, stored.sheet, stored.revision, self.memory, self.room)
+            return found
+
+    def change(self, worksheet_id: str, operations: list[Operation], client: str = "") -> Applied:
+        """Stores a change, tells everyone who looks at the worksheet, and has its consequences worked out."""
+        desk = self.desk(worksheet_id)
+        return self._announce(desk, self.worksheets.change(worksheet_id, operations), client)
+
+    def undo(self, worksheet_id: str, client: str = "") -> Applied | None:
+        applied = self.worksheets.undo(worksheet_id)
+        return applied and self._announce(self.desk(worksheet_id), applied, client)
+
+    def redo(self, worksheet_id: str, client: str = "") -> Applied | None:
+        applied = self.worksheets.redo(worksheet_id)
+        return applied and self._announce(self.desk(worksheet_id), applied, client)
+
+    @staticmethod
+    def _announce(desk: Desk, applied: Applied, client: str) -> Applied:
+        stored = applied.stored
+        desk.tell({"type": "changed", "revision": stored.revision, "client": client, "title": stored.sheet.title,
+                   "conventions": stored.sheet.conventions, "cells": [c.as_dict() for c in stored.sheet.cells],
+                   "canUndo": stored.can_undo, "canRedo": stored.can_redo})
+        desk.update(stored.sheet, stored.revision)
+        return applied
+
+    def remove(self, worksheet_id: str) -> None:
+        """Removes a worksheet and closes its desk."""
+        with self._lock:
+            desk = self._desks.pop(worksheet_id, None)
+        if desk is not None:
+            desk.tell({"type": "removed"})
+            desk.close()
+        self.worksheets.remove(worksheet_id)
+
+    def open_desks(self) -> list[Desk]:
+        with self._lock:
+            return list(self._desks.values())
+
+    def load_demo(self, folder: Path) -> int:
+        """Puts the worksheets of a folder into a data folder that has none yet; returns how many."""
+        if self.worksheets.listed():
+            return 0
+        files = sorted(folder.glob("*.md"), reverse=True)
+        for file in files:
+            sheet = read_markdown(file.read_text(encoding="utf-8"))
+            self.worksheets.create(sheet.title or file.stem, sheet.folder or "", sheet.conventions, sheet.cells)
+        return len(files)
+
+    def close(self) -> None:
+        """Closes every desk and ends the workers."""
+        with self._lock:
+            desks, self._desks = list(self._desks.values()), {}
+        for desk in desks:
+            desk.close()
+        self.room.close()

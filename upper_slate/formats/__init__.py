@@ -1,0 +1,1 @@
+"""Worksheets as files: in and out."""

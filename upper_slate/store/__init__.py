@@ -1,0 +1,1 @@
+"""Worksheets, cells, results and changes in SQLite."""

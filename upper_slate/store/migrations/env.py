@@ -1,0 +1,10 @@
+"""Alembic's entry: runs the migrations on the connection that it is given."""
+
+from alembic import context
+from sqlmodel import SQLModel
+
+from upper_slate.store import tables  # noqa: F401 - fills the metadata
+
+context.configure(connection=context.config.attributes["connection"], target_metadata=SQLModel.metadata, render_as_batch=True)
+with context.begin_transaction():
+    context.run_migrations()

@@ -1,0 +1,84 @@
+"""Outcomes by key: quick ones in memory, all of them in the database, so that a reopened worksheet has its results at once."""
+
+from __future__ import annotations
+
+import threading
+from collections import OrderedDict
+from collections.abc import Iterator, MutableMapping
+from dataclasses import asdict
+from datetime import timedelta
+from typing import Final
+
+from sqlalchemy import Engine, delete
+from sqlmodel import Session, col, select
+
+from ..core.meaning.tasks import LineOutcome
+from .tables import Outcome, now
+
+_IN_MEMORY: Final = 20_000
+#: Outcomes that ended by a limit or by Stop are not kept: the next try may end otherwise.
+_PASSING: Final = frozenset({"took-too-long", "out-of-memory", "stopped"})
+
+
+class Outcomes(MutableMapping[str, LineOutcome]):
+    """The memory of all pages."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+        self._held: OrderedDict[str, LineOutcome] = OrderedDict()
+        self._lock = threading.Lock()
+
+    def load(self, keys: list[str]) -> None:
+        """Brings many outcomes into memory with few queries."""
+        missing = [k for k in keys if k not in self._held]
+        with Session(self._engine) as session:
+            for start in range(0, len(missing), 500):
+                for row in session.exec(select(Outcome).where(col(Outcome.key).in_(missing[start:start + 500]))):
+                    self._held[row.key] = LineOutcome.from_dict(row.data)
+
+    def __getitem__(self, key: str) -> LineOutcome:
+        with self._lock:
+            if key in self._held:
+                self._held.move_to_end(key)
+                return self._held[key]
+        with Session(self._engine) as session:
+            row = session.get(Outcome, key)
+        if row is None:
+            raise KeyError(key)
+        outcome = LineOutcome.from_dict(row.data)
+        self.remember(key, outcome)
+        return outcome
+
+    def __setitem__(self, key: str, outcome: LineOutcome) -> None:
+        self.remember(key, outcome)
+        error = outcome.result["error"]
+        if error and error["code"] in _PASSING:
+            return
+        with self._lock, Session(self._engine) as session:
+            session.merge(Outcome(key=key, data=asdict(outcome)))
+            session.commit()
+
+    def remember(self, key: str, outcome: LineOutcome) -> None:
+        """Keeps an outcome in memory only."""
+        with self._lock:
+            self._held[key] = outcome
+            self._held.move_to_end(key)
+            while len(self._held) > _IN_MEMORY:
+                self._held.popitem(last=False)
+
+    def __delitem__(self, key: str) -> None:
+        """Forgets an outcome that may end otherwise next time."""
+        with self._lock:
+            self._held.pop(key, None)
+
+    def prune(self, days: int = 90) -> None:
+        """Removes what was made long ago; it would be worked out again where it is still needed."""
+        with self._lock, Session(self._engine) as session:
+            session.exec(delete(Outcome).where(col(Outcome.used) < now() - timedelta(days=days)))
+            session.commit()
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(list(self._held))
+
+    def __len__(self) -> int:
+        return len(self._held)

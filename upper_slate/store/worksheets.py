@@ -1,0 +1,202 @@
+"""Worksheets in the database: listed, opened, changed in one transaction with the way back."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import Engine, delete, func
+from sqlmodel import Session, col, select
+
+from ..core.meaning.conventions import Conventions
+from ..formats.markdown import FileCell, WorksheetFile
+from .operations import CellState, Operation, Refused, SheetState, apply_operations
+from .tables import Cell, Change, Worksheet, new_id, now
+
+
+class NotFound(Exception):
+    """There is no such worksheet."""
+
+
+@dataclass(frozen=True)
+class Stored:
+    """A worksheet with its revision and whether something can be undone or redone."""
+
+    id: str
+    folder: str
+    revision: int
+    updated: datetime
+    sheet: SheetState
+    can_undo: bool = False
+    can_redo: bool = False
+
+
+@dataclass(frozen=True)
+class Applied:
+    """What a change did: the operations that are now part of the worksheet, and where it stands."""
+
+    operations: list[Operation]
+    before: SheetState
+    stored: Stored
+
+
+class Worksheets:
+    """One writer at a time; readers are not held up (write-ahead log)."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+        self._write = threading.Lock()
+
+    def listed(self) -> list[Worksheet]:
+        """All worksheets, the last changed first."""
+        with Session(self._engine) as session:
+            return list(session.exec(select(Worksheet).order_by(col(Worksheet.updated).desc())))
+
+    def first_cells(self, worksheet_id: str, count: int = 4) -> list[Cell]:
+        with Session(self._engine) as session:
+            return list(session.exec(select(Cell).where(Cell.worksheet_id == worksheet_id).order_by(col(Cell.position)).limit(count)))
+
+    def create(self, title: str, folder: str = "", conventions: Conventions | None = None, cells: Iterable[FileCell] = ()) -> str:
+        """Makes a worksheet and returns its identity."""
+        with self._write, Session(self._engine) as session:
+            row = Worksheet(title=title.strip()[:200] or "Untitled", folder=folder, conventions=(conventions or Conventions()).as_dict())
+            session.add(row)
+            session.flush()
+            for position, cell in enumerate(cells):
+                session.add(Cell(worksheet_id=row.id, position=float(position), kind=cell.kind, text=cell.text))
+            session.commit()
+            return row.id
+
+    def remove(self, worksheet_id: str) -> None:
+        with self._write, Session(self._engine) as session:
+            self._row(session, worksheet_id)
+            session.exec(delete(Worksheet).where(col(Worksheet.id) == worksheet_id))
+            session.commit()
+
+    def opened(self, worksheet_id: str) -> Stored:
+        """The worksheet as it stands. NotFound where there is none."""
+        with Session(self._engine) as session:
+            return self._stored(session, self._row(session, worksheet_id))
+
+    def change(self, worksheet_id: str, operations: list[Operation]) -> Applied:
+        """Applies operations and stores them with their inverse. Refused where one does not fit: then nothing is changed."""
+        with self._write, Session(self._engine) as session:
+            row = self._row(session, worksheet_id)
+            before = self._stored(session, row).sheet
+            after, inverse = apply_operations(before, operations)
+            session.exec(delete(Change).where(col(Change.worksheet_id) == worksheet_id, col(Change.undone).is_(True)))
+            self._save(session, row, before, after)
+            session.add(Change(worksheet_id=worksheet_id, revision=row.revision, operations=operations, inverse=inverse))
+            session.commit()
+            return Applied(operations, before, self._stored(session, row))
+
+    def undo(self, worksheet_id: str) -> Applied | None:
+        """Takes the last change back; None where there is none."""
+        return self._step(worksheet_id, undone=False)
+
+    def redo(self, worksheet_id: str) -> Applied | None:
+        """Carries out again what was taken back last; None where there is none."""
+        return self._step(worksheet_id, undone=True)
+
+    def _step(self, worksheet_id: str, undone: bool) -> Applied | None:
+        with self._write, Session(self._engine) as session:
+            row = self._row(session, worksheet_id)
+            order = col(Change.id).asc() if undone else col(Change.id).desc()
+            found = session.exec(select(Change).where(Change.worksheet_id == worksheet_id, Change.undone == undone).order_by(order).limit(1)).first()
+            if found is None:
+                return None
+            operations = found.operations if undone else found.inverse
+            before = self._stored(session, row).sheet
+            after = _carried_out(before, operations, renumber=undone)
+            self._save(session, row, before, after)
+            found.undone = not undone
+            session.add(found)
+            session.commit()
+            return Applied(operations, before, self._stored(session, row))
+
+    # -- rows ------------------------------------------------------------------------------------------------------
+
+    @staticmethod
+    def _row(session: Session, worksheet_id: str) -> Worksheet:
+        row = session.get(Worksheet, worksheet_id)
+        if row is None:
+            raise NotFound("There is no such worksheet; it may have been removed.")
+        return row
+
+    @staticmethod
+    def _stored(session: Session, row: Worksheet) -> Stored:
+        cells = session.exec(select(Cell).where(Cell.worksheet_id == row.id).order_by(col(Cell.position)))
+        sheet = SheetState(row.title, dict(row.conventions), tuple(CellState(c.id, c.kind, c.text, dict(c.display)) for c in cells))
+
+        def any_change(undone: bool) -> bool:
+            return session.exec(select(func.count()).select_from(Change).where(Change.worksheet_id == row.id, Change.undone == undone)).one() > 0
+
+        return Stored(row.id, row.folder, row.revision, row.updated, sheet, any_change(False), any_change(True))
+
+    @staticmethod
+    def _save(session: Session, row: Worksheet, before: SheetState, after: SheetState) -> None:
+        """Writes only what differs."""
+        rows = {c.id: c for c in session.exec(select(Cell).where(Cell.worksheet_id == row.id))}
+        known = {c.id: c for c in before.cells}
+        for gone in set(rows) - {c.id for c in after.cells}:
+            session.delete(rows[gone])
+        positions = _positions(after, {k: c.position for k, c in rows.items()})
+        for cell in after.cells:
+            held = rows.get(cell.id)
+            if held is None:
+                session.add(Cell(id=cell.id, worksheet_id=row.id, position=positions[cell.id], kind=cell.kind, text=cell.text, display=cell.display))
+            elif known.get(cell.id) != cell or held.position != positions[cell.id]:
+                held.kind, held.text, held.display, held.position = cell.kind, cell.text, cell.display, positions[cell.id]
+                session.add(held)
+        row.title, row.conventions, row.revision, row.updated = after.title, after.conventions, row.revision + 1, now()
+        session.add(row)
+
+
+def _carried_out(sheet: SheetState, operations: list[Operation], renumber: bool) -> SheetState:
+    """Inverses name the exact texts, so numbers in them are not rewritten once more."""
+    if renumber:
+        return apply_operations(sheet, operations)[0]
+    from .operations import _apply
+
+    for operation in operations:
+        sheet, _ = _apply(sheet, operation)
+    return sheet
+
+
+def _positions(sheet: SheetState, held: dict[str, float]) -> dict[str, float]:
+    """Positions that keep most cells where they are: a new or moved one goes midway between its neighbours."""
+    ids = [c.id for c in sheet.cells]
+    kept: list[str] = []
+    last = float("-inf")
+    for cell_id in ids:  # the cells whose stored order still fits
+        if cell_id in held and held[cell_id] > last:
+            kept.append(cell_id)
+            last = held[cell_id]
+    fixed = {k: held[k] for k in kept}
+    result: dict[str, float] = {}
+    before = None
+    for k, cell_id in enumerate(ids):
+        if cell_id in fixed:
+            result[cell_id] = before = fixed[cell_id]
+            continue
+        after = next((fixed[i] for i in ids[k:] if i in fixed), None)
+        if before is None:
+            value = 0.0 if after is None else after - 1
+        else:
+            value = before + 1 if after is None else (before + after) / 2
+        if before is not None and (value <= before or (after is not None and value >= after)):
+            return {i: float(n) for n, i in enumerate(ids)}
+        result[cell_id] = before = value
+    return result
+
+
+def to_file(stored: Stored) -> WorksheetFile:
+    """The worksheet as a file holds it."""
+    cells = tuple(FileCell(c.kind, c.text) for c in stored.sheet.cells)
+    return WorksheetFile(Conventions(**stored.sheet.conventions), cells, stored.sheet.title, stored.folder or None)
+
+
+__all__ = ["Any", "Applied", "NotFound", "Refused", "Stored", "Worksheets", "new_id", "to_file"]

@@ -1,0 +1,1 @@
+"""The processes that do the working out: limits, Stop, replacement."""

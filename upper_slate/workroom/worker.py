@@ -1,0 +1,57 @@
+"""What runs inside a worker process."""
+
+from __future__ import annotations
+
+import ctypes
+import os
+import resource
+import signal
+import threading
+import time
+from typing import Final
+
+from ..core.meaning.tasks import LineOutcome, LineTask
+
+_PR_SET_PDEATHSIG: Final = 1
+
+# The core is imported inside the functions: the server names them without loading what only the workers need.
+
+
+def prepare(memory_limit: int) -> None:
+    """Limits the address space of this process, and ends it with the server; more memory ends in a MemoryError or in the process."""
+    end_with_parent()
+    resource.setrlimit(resource.RLIMIT_AS, (memory_limit, memory_limit))
+    resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+
+
+def end_with_parent() -> None:
+    """A worker whose server was killed has nobody to end it: without this an endless line would run on for ever."""
+    parent = os.getppid()
+    try:
+        ctypes.CDLL(None).prctl(_PR_SET_PDEATHSIG, signal.SIGKILL)
+    except (OSError, AttributeError):  # not Linux
+        threading.Thread(target=_watch, args=[parent], daemon=True).start()
+    if os.getppid() != parent:
+        os._exit(1)
+
+
+def _watch(parent: int) -> None:
+    while os.getppid() == parent:
+        time.sleep(1)
+    os._exit(1)
+
+
+def work(task: LineTask) -> LineOutcome:
+    """Works out one line."""
+    from ..core.workout import work_out
+
+    return work_out(task)
+
+
+def warm_up() -> None:
+    """Works out a few lines so that the first real one is quick."""
+    from ..core.meaning.conventions import Conventions
+    from ..core.workout import work_out
+
+    for source in ("sqrt(72)", "(x^2 - 9)/(x - 3)", "d/dx (x^2 sin x)", "sin(75°)"):
+        work_out(LineTask(source, 1, Conventions().as_dict()))

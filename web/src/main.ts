@@ -1,0 +1,23 @@
+import "@fontsource/source-serif-4/latin-400.css";
+import "@fontsource/source-serif-4/latin-400-italic.css";
+import "@fontsource/source-serif-4/latin-600.css";
+import "@fontsource/fira-sans/latin-400.css";
+import "@fontsource/fira-sans/latin-500.css";
+import "@fontsource/fira-sans/latin-600.css";
+import "@fontsource/fira-mono/latin-400.css";
+import "katex/dist/katex.min.css";
+import "element-plus/theme-chalk/base.css";
+import "./styles/values.css";
+import "./styles/roles.css";
+import "./styles/element.css";
+import "./styles/base.css";
+
+import { createPinia } from "pinia";
+import { createApp } from "vue";
+
+import App from "./App.vue";
+import { router } from "./router";
+import { applyTheme } from "./shared/theme";
+
+applyTheme();
+createApp(App).use(createPinia()).use(router).mount("#app");

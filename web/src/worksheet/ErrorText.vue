@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { computed } from "vue";
+
+import type { Schemas } from "../shared/api/client";
+
+/** A line that failed: its text with the place underlined, one sentence below, the suggestion as a button. */
+const props = defineProps<{ source: string; error: Schemas["ErrorSchema"] }>();
+const emit = defineEmits<{ mend: [text: string] }>();
+
+const parts = computed(() => {
+  const { start } = props.error;
+  const end = Math.max(props.error.end, Math.min(start + 1, props.source.length));
+  return [props.source.slice(0, start), props.source.slice(start, end), props.source.slice(end)];
+});
+const words = computed(() => {
+  const suggestion = props.error.suggestion;
+  if (!suggestion) return "";
+  return suggestion.text === "" ? "Remove it" : suggestion.text;
+});
+
+function mend(): void {
+  const suggestion = props.error.suggestion;
+  if (suggestion) emit("mend", props.source.slice(0, suggestion.start) + suggestion.text + props.source.slice(suggestion.end));
+}
+</script>
+
+<template>
+  <div class="error">
+    <div class="text">{{ parts[0] }}<span class="place">{{ parts[1] || " " }}</span>{{ parts[2] }}</div>
+    <div class="why" role="alert">
+      {{ error.message }}
+      <button v-if="words" class="fix" @click.stop="mend">{{ words }}</button>
+      <slot />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.error { grid-column: 1 / -1; min-width: 0; }
+.text { font: 16px/1.5 var(--mono); overflow-wrap: anywhere; white-space: pre-wrap; max-height: 9em; overflow-y: auto; }
+.place { text-decoration: underline wavy var(--wrong); text-underline-offset: 4px; text-decoration-thickness: 1.3px; text-decoration-skip-ink: none; }
+.why { font: italic 15.5px/1.5 var(--serif); color: var(--wrong); margin-top: 3px; }
+.fix { color: var(--act); font-size: 14px; font-style: italic; border: 1px solid var(--act-line); border-radius: 5px; padding: 1px 9px; margin-left: 10px; }
+.fix:hover { background: var(--act-tint); }
+</style>

@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { useIntervalFn } from "@vueuse/core";
+import { computed, ref } from "vue";
+
+import type { Line } from "../shared/api/client";
+import Typeset from "../shared/Typeset.vue";
+import ErrorText from "./ErrorText.vue";
+import ResultGraph from "./graph/ResultGraph.vue";
+import ResultTable from "./ResultTable.vue";
+import { cutAtSign, longestNumber, otherKind, shortened, shownResults } from "./shown";
+import VerdictText from "./VerdictText.vue";
+import { verdictOf } from "./verdicts";
+import WaysToWrite from "./WaysToWrite.vue";
+import WorkingSteps from "./WorkingSteps.vue";
+
+/** One line at rest: what was written, the relation sign, the result, and what belongs to it in small. */
+/** With `goesOn` a step follows on the same row, so the line's own result is not given away. */
+const props = defineProps<{ line: Line; wanted?: string; convention: string; quiet?: boolean; goesOn?: boolean }>();
+const emit = defineEmits<{ choose: [form: string | null]; stop: []; again: []; mend: [text: string] }>();
+
+const cut = computed(() => cutAtSign(props.line));
+const results = computed(() => shownResults(props.line, props.wanted, props.convention));
+const other = computed(() => otherKind(props.line, props.wanted, props.convention));
+const waysOpen = ref(false);
+const whole = ref(false);
+const digits = computed(() => results.value.map((result) => longestNumber(result.latex)).reduce((a, b) => Math.max(a, b), 0));
+const hasWays = computed(() => props.line.forms.length > 0 || (props.line.decimal && props.line.decimal.text !== props.line.exact?.text));
+const tags = computed(() => props.line.notices.filter((notice, index, all) => notice.tag && all.findIndex((other) => other.tag === notice.tag) === index));
+const remarks = computed(() => props.line.notices.filter((notice) => (!notice.tag || notice.text.includes("For degrees")) && !notice.text.startsWith("This step ")));
+const conditions = computed(() => (props.line.conditionsLatex?.length ? props.line.conditionsLatex : []));
+const verdict = computed(() => verdictOf(props.line));
+const isStep = computed(() => props.line.kind === "step");
+const isStatement = computed(() => isStep.value && /rightarrow/i.test(cut.value.sign));
+const workingOpen = ref(false);
+const completeness = computed(() => {
+  const found = props.line.solutions;
+  if (!found || props.line.error || found.list?.some((solution) => solution.type)) return "";
+  return found.complete ? (found.list && found.list.length > 1 ? "all solutions" : found.list?.length ? "the only solution" : "") : "there may be more";
+});
+const inDecimals = computed(() => (props.wanted ?? props.convention) === "decimal");
+const ended = computed(() => ["took-too-long", "stopped", "out-of-memory"].includes(props.line.error?.code ?? ""));
+
+const now = ref(Date.now() / 1000);
+useIntervalFn(() => (now.value = Date.now() / 1000), 250);
+const seconds = computed(() => (props.line.busySince ? now.value - props.line.busySince : 0));
+
+function choose(form: string): void {
+  emit("choose", form);
+}
+</script>
+
+<template>
+  <div v-if="line.kind !== 'empty'" class="line" :class="{ busy: line.busySince || line.waitsFor?.length, definition: line.name && !line.error }">
+    <ErrorText v-if="line.error" :source="line.source" :error="line.error" @mend="emit('mend', $event)">
+      <button v-if="ended" class="quiet-button" @click.stop="emit('again')">Try again</button>
+    </ErrorText>
+    <template v-else>
+      <span v-if="!isStep" class="left"><Typeset :latex="cut.left" /></span>
+      <span v-if="!goesOn || cut.sign" class="rest" :class="{ statement: isStatement }">
+        <template v-if="cut.sign"><span class="rel" :class="{ struck: isStep && verdict.tone === 'wrong' }"><Typeset :latex="cut.sign" /></span><Typeset class="right" :latex="cut.right" /></template>
+        <template v-if="!goesOn">
+        <span v-for="(result, index) in results" :key="index" class="result">
+          <span class="rel">{{ result.relation }}</span>
+          <button class="value" :title="hasWays ? 'Ways to write it' : undefined" :aria-expanded="hasWays ? waysOpen : undefined" @click.stop="waysOpen = !waysOpen">
+            <Typeset :latex="whole ? result.latex : shortened(result.latex)" />
+          </button>
+        </span>
+        <button v-if="digits > 60" class="word shown" @click.stop="whole = !whole">{{ whole ? "shorter" : `all ${digits} digits` }}</button>
+        <span v-if="isStep && verdict.tone === 'proved'" class="tick" role="img" :aria-label="verdict.word" :title="verdict.word">✓</span>
+        <span v-else-if="verdict.word && !(isStep && verdict.tone === 'wrong')" class="verdict" :class="verdict.tone">{{ verdict.word }}</span>
+        <span v-if="completeness" class="verdict" :class="line.solutions?.complete ? 'proved' : 'open'">{{ completeness }}</span>
+        <span v-for="latex in conditions" :key="latex" class="small">where <Typeset :latex="latex" /></span>
+        <span v-for="notice in tags" :key="notice.text" class="tag" :title="notice.text">{{ notice.tag }}</span>
+        <span class="words">
+          <button v-if="other" class="word" @click.stop="emit('choose', other)">{{ other === "decimal" ? "as a decimal" : "exact" }}</button>
+          <button v-if="hasWays && !quiet" class="word" :class="{ 'ways-word': results.length }" @click.stop="waysOpen = !waysOpen">ways to write it</button>
+          <button v-if="line.working.length && !quiet" class="word" :class="{ shown: workingOpen }" :aria-expanded="workingOpen" @click.stop="workingOpen = !workingOpen">working</button>
+        </span>
+        </template>
+        <span v-if="line.busySince && seconds > 0.3" class="small" role="status">
+          working, {{ seconds.toFixed(0) }} s <button class="quiet-button" @click.stop="emit('stop')">Stop</button>
+        </span>
+        <span v-else-if="line.waitsFor?.length" class="small">waits for {{ line.waitsFor.join(", ") }}</span>
+      </span>
+    </template>
+    <VerdictText v-if="verdict.tone === 'wrong' && !line.error" class="below" :line="line" />
+    <WorkingSteps v-if="workingOpen && line.working.length && !line.error" class="below" :line="line" />
+    <ResultTable v-if="line.table" class="below" :line="line" :decimal="inDecimals" />
+    <ResultGraph v-if="line.graph" class="below" :line="line" />
+    <WaysToWrite v-if="waysOpen && hasWays" class="below" :line="line" :wanted="wanted" @choose="choose" @close="waysOpen = false" />
+    <p v-for="notice in remarks" :key="notice.text" class="remark below">{{ notice.text }}</p>
+  </div>
+</template>
+
+<style scoped>
+.line { display: contents; }
+.left { grid-column: 1; min-width: 0; max-width: 100%; overflow-x: auto; overflow-y: hidden; }
+.rest { grid-column: 2; min-width: 0; display: flex; flex-wrap: wrap; align-items: baseline; row-gap: 4px; }
+.line:not(.definition) > .left { max-width: 100%; }
+.below { grid-column: 1 / -1; min-width: 0; max-width: 100%; }
+.rel { display: inline-block; padding: 0 12px; font: 20px KaTeX_Main, serif; }
+.rel :deep(.katex) { font-size: 1em; }
+.right { min-width: 0; }
+.result { display: inline-flex; align-items: baseline; min-width: 0; max-width: 100%; }
+.value { text-align: left; border-radius: 3px; max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 2px 0; }
+.value:hover { background: var(--act-tint); }
+.rest.statement { grid-column: 1 / -1; }
+.statement .rel { padding-left: 0; }
+/* words that come with the pointer take no room of their own: nothing wraps for their sake */
+.words { display: inline-flex; width: 0; white-space: nowrap; position: relative; z-index: 1; }
+.word { font-size: 13px; color: var(--act); margin-left: 18px; opacity: 0; white-space: nowrap; }
+.word.ways-word { color: var(--ink-quiet); }
+.word:hover { text-decoration: underline; text-underline-offset: 3px; }
+.word:focus-visible, .word.shown { opacity: 1; }
+.small { font-size: 13.5px; color: var(--ink-quiet); margin-left: 18px; white-space: nowrap; }
+.small :deep(.katex) { font-size: 1.1em; }
+.tag { font-size: 12px; color: var(--ink-quiet); border: 1px solid var(--hair); border-radius: 9px; padding: 0 7px; margin-left: 14px; align-self: center; }
+.verdict { margin-left: 18px; font-size: 14.5px; color: var(--proved); white-space: nowrap; }
+.verdict.wrong { color: var(--wrong); }
+.verdict.open { color: var(--ink-quiet); }
+.tick { margin-left: 14px; color: var(--proved); font-size: 15px; }
+.struck { position: relative; color: var(--wrong); }
+.struck::after { content: ""; position: absolute; left: 50%; width: 26px; margin-left: -13px; top: 50%; border-top: 1.5px solid var(--wrong); transform: rotate(-48deg); }
+.statement .struck::after { margin-left: -19px; }
+.remark { margin: 0; font: italic 14.5px/1.45 var(--serif); color: var(--ink-quiet); }
+.busy .left, .busy .right { opacity: 0.6; }
+@media (hover: none) { .word { opacity: 1; } }
+@media (hover: none), (max-width: 900px) {
+  .words { width: auto; flex-wrap: wrap; white-space: normal; }
+}
+@media (hover: hover) and (max-width: 900px) {
+  .words:not(:has(.shown)) { display: none; }
+  :global(.cell:hover .words), :global(.cell:focus-within .words) { display: inline-flex !important; }
+}
+@media (max-width: 640px) {
+  .rel { padding: 0 8px; }
+  .word { margin-left: 12px; }
+  .word.ways-word { display: none; }
+}
+</style>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { computed } from "vue";
+
+import type { CellData } from "../shared/api/client";
+import CellEditor from "./editor/CellEditor.vue";
+import LineView from "./LineView.vue";
+import { useWorksheet } from "./store";
+
+/** A math cell: typeset at rest, an editor under its live reading while the cursor is in it. */
+const props = defineProps<{ cell: CellData }>();
+const sheet = useWorksheet();
+
+const isOpen = computed(() => sheet.active === props.cell.id);
+const lines = computed(() => sheet.results.get(props.cell.id) ?? []);
+const defines = computed(() => lines.value.length > 0 && lines.value.every((line) => line.name || line.kind === "empty") && lines.value.some((line) => line.name));
+const isEmpty = computed(() => !props.cell.text.trim());
+
+function open(event: MouseEvent): void {
+  const target = event.target as HTMLElement;
+  if (target.closest("button")) return;
+  if (getSelection()?.toString()) return;
+  const place = target.closest<HTMLElement>("[data-at]")?.dataset.at;
+  const row = target.closest<HTMLElement>("[data-line]");
+  const offset = row ? (lines.value[Number(row.dataset.line)]?.offset ?? 0) : 0;
+  sheet.activate(props.cell.id, place === undefined ? "end" : offset + Number(place));
+}
+
+/** A line that a step goes on from shares its row with that step. */
+function goesOn(index: number): boolean {
+  const next = lines.value[index + 1];
+  return next?.kind === "step" && !next.error && lines.value[index]?.kind !== "step" && !lines.value[index]?.error && next.source.trimStart().startsWith("=") && !next.source.trimStart().startsWith("=>");
+}
+
+function wanted(index: number): string | undefined {
+  const form = props.cell.display[`line${index}`];
+  return typeof form === "string" ? form : undefined;
+}
+
+function mend(index: number, text: string): void {
+  const line = lines.value[index];
+  if (!line) return;
+  const before = props.cell.text.slice(0, line.offset ?? 0);
+  const after = props.cell.text.slice((line.offset ?? 0) + line.source.length);
+  sheet.edit(props.cell.id, { text: before + text + after });
+}
+</script>
+
+<template>
+  <div class="cell" :class="{ open: isOpen, defines: defines && !isOpen, changed: sheet.changed.has(cell.id) }" :data-cell="cell.id" @click="!isOpen && open($event)">
+    <CellEditor v-if="isOpen" :cell="cell" />
+    <template v-else>
+      <div v-if="isEmpty" class="blank">Empty line</div>
+      <div v-else class="lines" :class="{ single: lines.length < 2 }">
+        <div v-for="(line, index) in lines" :key="index" class="row" :data-line="index">
+          <LineView
+            :line="line" :wanted="wanted(index)" :convention="sheet.conventions.results ?? 'exact'" :goes-on="goesOn(index)"
+            @choose="sheet.choose(cell.id, index, $event)" @stop="sheet.stop(cell.id)" @again="sheet.tryAgain(cell.id)" @mend="mend(index, $event)" />
+        </div>
+        <div v-if="!lines.length" class="text">{{ cell.text }}</div>
+      </div>
+    </template>
+    <span class="number" aria-hidden="true">{{ sheet.numbers.get(cell.id) }}</span>
+  </div>
+</template>
+
+<style scoped>
+.cell { position: relative; padding: 7px 48px 7px 16px; margin-left: -16px; min-height: 40px; border-radius: 4px; cursor: text; transition: background 0.4s; }
+.cell:hover { background: color-mix(in srgb, var(--page-open) 70%, transparent); }
+.open { background: var(--page-open); box-shadow: 0 0 0 1px var(--hair), var(--shadow-low); padding: 12px 48px 12px 16px; margin-top: 6px; margin-bottom: 6px; cursor: auto; }
+.defines::before { content: ""; position: absolute; left: 0; top: 8px; bottom: 8px; width: 2px; background: var(--act); opacity: 0.75; border-radius: 2px; }
+.changed { background: var(--changed); }
+.number { position: absolute; right: 12px; top: 11px; font: 12.5px var(--serif); color: var(--ink-quiet); }
+.lines { display: grid; grid-template-columns: max-content minmax(0, 1fr); row-gap: 7px; align-items: baseline; min-width: 0; }
+.lines.single { display: flex; flex-wrap: wrap; }
+.lines.single :deep(.rest) { display: contents; }
+.lines.single :deep(.below), .lines.single :deep(.error) { flex-basis: 100%; }
+.row { display: contents; }
+.row :deep(.left) { white-space: normal; }
+.blank { color: var(--ink-quiet); font: italic 15.5px var(--serif); padding-top: 2px; }
+.text { font: 16px/1.5 var(--mono); color: var(--ink-quiet); white-space: pre-wrap; }
+.cell:hover :deep(.word), .cell:focus-within :deep(.word) { opacity: 1; }
+@media (max-width: 640px) {
+  .cell { padding-right: 30px; }
+  .number { right: 4px; }
+  .lines { grid-template-columns: minmax(0, 1fr); }
+  .lines :deep(.rest) { grid-column: 1; }
+  .lines :deep(.left) { display: block; }
+}
+</style>

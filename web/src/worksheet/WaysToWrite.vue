@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { computed } from "vue";
+
+import type { Line } from "../shared/api/client";
+import Typeset from "../shared/Typeset.vue";
+import { shortened, wayName } from "./shown";
+
+/** The other forms of a result, typeset, each one click away. */
+const props = defineProps<{ line: Line; wanted?: string }>();
+const emit = defineEmits<{ choose: [form: string]; close: [] }>();
+
+const ways = computed(() => {
+  const { exact, decimal, forms } = props.line;
+  const found: { name: string; relation: string; latex: string }[] = [];
+  if (exact) found.push({ name: "exact", relation: "", latex: exact.latex });
+  if (decimal && decimal.text !== exact?.text) found.push({ name: "decimal", relation: decimal.relation === "=" ? "" : "≈ ", latex: decimal.latex });
+  for (const form of forms) found.push({ name: wayName(form), relation: "", latex: form.latex });
+  return found;
+});
+
+function choose(name: string): void {
+  emit("choose", name);
+  emit("close");
+}
+</script>
+
+<template>
+  <div class="ways" role="group" aria-label="Ways to write it" @keydown.esc.stop="emit('close')">
+    <button v-for="way in ways" :key="way.name" class="way" :class="{ on: way.name === wanted }" @click.stop="choose(way.name)">
+      <small>{{ way.name }}</small> <span class="shown">{{ way.relation }}<Typeset :latex="shortened(way.latex)" /></span>
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.ways { display: flex; gap: 8px; flex-wrap: wrap; margin: 4px 0 6px; }
+.way { border: 1px solid var(--hair); border-radius: var(--round); padding: 3px 12px 5px; background: var(--page); text-align: left; max-width: 100%; overflow-x: auto; }
+.way:hover, .way.on { border-color: var(--act-line); background: var(--act-tint); }
+small { display: block; font-size: 12px; color: var(--ink-quiet); }
+.shown :deep(.katex) { font-size: 1.05em; }
+</style>

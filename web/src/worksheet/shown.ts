@@ -1,0 +1,80 @@
+import type { Form, Line } from "../shared/api/client";
+
+/** One result after its relation sign, as it is shown. */
+export interface Shown {
+  relation: string;
+  latex: string;
+  text: string;
+}
+
+/** A reading cut at the relation sign at which lines are aligned; display only, the core made both halves. */
+export function cutAtSign(line: Line): { left: string; sign: string; right: string } {
+  const reading = line.placed || line.reading;
+  if (line.kind === "step") {
+    const [sign = "", ...rest] = reading.split(" ");
+    return { left: "", sign, right: rest.join(" ") };
+  }
+  const at = line.name ? reading.indexOf(" = ") : -1;
+  return at < 0 ? { left: reading, sign: "", right: "" } : { left: reading.slice(0, at), sign: "=", right: reading.slice(at + 3) };
+}
+
+/** Whether the result says something that the reading does not. */
+function saysMore(line: Line): boolean {
+  if (!line.exact) return false;
+  const bare = (latex: string) => latex.replace(/[\s{}]|\\[,;]|\\left|\\right/g, "");
+  const [, right] = line.name ? [line.reading.slice(0, line.reading.indexOf(" = ")), line.reading.slice(line.reading.indexOf(" = ") + 3)] : ["", line.reading];
+  return bare(right) !== bare(line.exact.latex);
+}
+
+/** Whether a function is defined by its letters: `f(x) = …` is shown as it was written. */
+function isPlainDefinition(line: Line): boolean {
+  return line.kind === "function" && line.name !== null && /\\left\(.*\\right\) = /.test(line.reading);
+}
+
+/** Where decimals were typed, the form `exact` is the fraction; `exact` itself is what stands first. */
+export function wayName(form: Form): string {
+  return form.name === "exact" ? "fraction" : form.name;
+}
+
+/** The results of a line in the kind that is wanted: a form by name, `exact`, `decimal` or `both`. */
+export function shownResults(line: Line, wanted: string | undefined, convention: string): Shown[] {
+  if (line.error || ["equation", "empty", "busy", "question", "step", "table", "graph"].includes(line.kind)) return [];
+  if (line.solutions) return shownSolutions(line, wanted, convention);
+  if (isPlainDefinition(line) && !wanted) return [];
+  const choice = wanted ?? (line.asked === "decimal" ? "decimal" : convention);
+  const form = choice === "exact" ? undefined : line.forms.find((item: Form) => wayName(item) === choice);
+  if (form) return [{ relation: form.relation, latex: form.latex, text: form.text }];
+  const exact = line.exact ? { relation: "=", latex: line.exact.latex, text: line.exact.text } : null;
+  const decimal = line.decimal && line.decimal.text !== line.exact?.text ? { relation: line.decimal.relation, latex: line.decimal.latex, text: line.decimal.text } : null;
+  if (choice === "decimal" && decimal) return [decimal];
+  const first = exact && (saysMore(line) || (wanted === "exact" && isPlainDefinition(line))) ? [exact] : [];
+  return choice === "both" && decimal ? [...first, decimal] : first;
+}
+
+/** Solutions follow from what was asked: exact, or in decimals where one has no closed form. */
+function shownSolutions(line: Line, wanted: string | undefined, convention: string): Shown[] {
+  const choice = wanted ?? (line.asked === "decimal" ? "decimal" : convention);
+  const exact = line.exact ? { relation: "⇒", latex: line.exact.latex, text: line.exact.text } : null;
+  const about = line.decimal?.relation === "≈" ? "⇒ ≈" : "⇒";
+  const decimal = line.decimal && line.decimal.text !== line.exact?.text ? { relation: exact && choice === "both" ? line.decimal.relation : about, latex: line.decimal.latex, text: line.decimal.text } : null;
+  if (!exact || (choice === "decimal" && decimal)) return decimal ? [decimal] : [];
+  return choice === "both" && decimal ? [exact, decimal] : [exact];
+}
+
+/** The word that switches a line to the other kind of answer; empty where there is only one. */
+export function otherKind(line: Line, wanted: string | undefined, convention: string): "decimal" | "exact" | "" {
+  if (line.error || !line.decimal || !line.exact || line.decimal.text === line.exact.text || line.kind === "step") return "";
+  const choice = wanted ?? (line.asked === "decimal" ? "decimal" : convention);
+  return choice === "decimal" ? "exact" : "decimal";
+}
+
+/** Whole numbers with more digits than this are shown by their ends; the whole can be opened. */
+const LONG = /\d{61,}/g;
+
+export function longestNumber(latex: string): number {
+  return Math.max(0, ...[...latex.matchAll(LONG)].map((match) => match[0].length));
+}
+
+export function shortened(latex: string): string {
+  return latex.replace(LONG, (number) => `${number.slice(0, 20)}\\ldots ${number.slice(-20)}`);
+}
