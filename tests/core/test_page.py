@@ -5,7 +5,8 @@ from __future__ import annotations
 import unittest
 
 from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.page import MathCell, PlannedLine, plan
+from upper_slate.core.meaning.page import MathCell, Page
+from upper_slate.core.meaning.planning import PlannedLine
 from upper_slate.core.meaning.tasks import LineOutcome, LineTask
 from upper_slate.core.workout import work_out
 from upper_slate.core.worksheet import work_out_page
@@ -96,14 +97,13 @@ class Counting(unittest.TestCase):
             MathCell(str(k), t)
             for k, t in enumerate(("slow = 1", "slow + 1", "2 + 2", "cell 1", "above"))
         ]
-        steps = plan(cells, Conventions())
-        step, waits = next(steps), {}
-        while isinstance(step, PlannedLine):
-            waits[step.task.source] = step.waits_for
-            outcome = (
-                None if step.waits_for or step.task.source == "slow = 1" else work_out(step.task)
-            )
-            step = steps.send(outcome)
+        waits: dict[str, tuple[str, ...]] = {}
+
+        def answer(line: PlannedLine) -> LineOutcome | None:
+            waits[line.task.source] = line.waits_for
+            return None if line.waits_for or line.task.source == "slow = 1" else work_out(line.task)
+
+        list(Page(Conventions(), cells).settle(answer))
         self.assertEqual(waits["slow + 1"], ("slow",))
         self.assertEqual(waits["2 + 2"], ())
         self.assertEqual(waits["cell 1"], ("cell 1",))

@@ -11,7 +11,7 @@ from fastapi.staticfiles import StaticFiles
 from .. import __version__
 from ..desk.office import Office
 from ..formats.markdown import BadFile
-from ..store.operations import Refused
+from ..store.operations import Clash, Refused
 from ..store.worksheets import NotFound
 from . import events, language, worksheets
 
@@ -41,7 +41,7 @@ def make_app(office: Office) -> FastAPI:
 
 def _answer(status: int):  # type: ignore[no-untyped-def]
     def handler(_request: Request, error: Exception) -> JSONResponse:
-        return JSONResponse({"detail": str(error)}, status_code=status)
+        return JSONResponse({"detail": str(error), "clash": isinstance(error, Clash)}, status_code=status)
 
     return handler
 

@@ -187,16 +187,17 @@ class Operation(BaseModel):
     after: str | None = None
     kind: Literal["math", "note"] | None = None
     text: str | None = None
+    was: str | None = None
     display: dict[str, Any] | None = None
     changes: dict[str, str] | None = None
     title: str | None = None
 
 
 class OperationsIn(BaseModel):
-    """`revision` is the one that the sender had seen; `client` marks the window, so that it knows its own changes."""
+    """`client` marks the window, so that it knows its own changes; `again` says that the same was sent before and its answer was lost."""
 
-    revision: int
     client: str = ""
+    again: bool = False
     operations: list[Operation] = Field(max_length=6_000)
 
 
@@ -253,6 +254,7 @@ class NameHere(BaseModel):
     cell: int
     cellId: str
     usedBy: int
+    users: list[str]
     replacedIn: int | None = None
     failed: bool = False
 
@@ -274,4 +276,7 @@ class EntrySchema(BaseModel):
 
 
 class ProblemOut(BaseModel):
+    """What went wrong, in a sentence; `clash` where two windows changed the same cell."""
+
     detail: str
+    clash: bool = False

@@ -92,7 +92,7 @@ def export_markdown(worksheet_id: str, office: OfficeIn) -> str:
 @router.post("/{worksheet_id}/operations", operation_id="changeWorksheet")
 def change_worksheet(worksheet_id: str, given: OperationsIn, office: OfficeIn) -> Changed:
     operations = [o.model_dump(exclude_unset=True) for o in given.operations]
-    return _changed(office.change(worksheet_id, operations, given.client))
+    return _changed(office.change(worksheet_id, operations, given.client, given.again))
 
 
 @router.post("/{worksheet_id}/paste", operation_id="pasteCells")

@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from .meaning.conventions import Conventions
-from .meaning.page import Executor, MathCell, Memory, PlannedLine, State, plan
+from .meaning.page import Executor, MathCell, Memory, Page
+from .meaning.planning import PlannedLine
 from .meaning.tasks import LineOutcome
 
 
@@ -20,10 +21,9 @@ class WorkedLine:
 
 @dataclass(frozen=True)
 class WorkedPage:
-    """Every line of a page with its outcome, and what is in force at its end."""
+    """Every line of a page with its outcome."""
 
     lines: tuple[WorkedLine, ...]
-    state: State
     fresh: int
 
     def by_cell(self) -> dict[str, list[WorkedLine]]:
@@ -39,16 +39,18 @@ def work_out_page(cells: Sequence[MathCell], conventions: Conventions, memory: M
         from .workout import work_out
 
         execute = work_out
-    lines: list[WorkedLine] = []
+    worker = execute
     fresh = 0
-    steps = plan(cells, conventions)
-    step = next(steps)
-    while isinstance(step, PlannedLine):
-        outcome = memory.get(step.key)
+
+    def answer(line: PlannedLine) -> LineOutcome:
+        nonlocal fresh
+        outcome = memory.get(line.key)
         if outcome is None:
-            outcome = execute(step.task)
-            memory[step.key] = outcome
+            outcome = memory[line.key] = worker(line.task)
             fresh += 1
-        lines.append(WorkedLine(step, outcome))
-        step = steps.send(outcome)  # type: ignore[attr-defined]
-    return WorkedPage(tuple(lines), step, fresh)
+        return outcome
+
+    lines: list[WorkedLine] = []
+    for cell in Page(conventions, cells).settle(answer):
+        lines += [WorkedLine(line, outcome) for line, outcome in zip(cell.lines, cell.outcomes, strict=True) if outcome is not None]
+    return WorkedPage(tuple(lines), fresh)

@@ -34,10 +34,13 @@ class Office:
                 found = self._desks[worksheet_id] = Desk(worksheet_id, stored.sheet, stored.revision, self.memory, self.room)
             return found
 
-    def change(self, worksheet_id: str, operations: list[Operation], client: str = "") -> Applied:
-        """Stores a change, tells everyone who looks at the worksheet, and has its consequences worked out."""
+    def change(self, worksheet_id: str, operations: list[Operation], client: str = "", again: bool = False) -> Applied:
+        """Stores a change, tells everyone who looks at the worksheet, and has its consequences worked out.
+
+        `again` says that it was sent before and its answer was lost: what is in effect already is left out.
+        """
         desk = self.desk(worksheet_id)
-        return self._announce(desk, self.worksheets.change(worksheet_id, operations), client)
+        return self._announce(desk, self.worksheets.change(worksheet_id, operations, again), client)
 
     def undo(self, worksheet_id: str, client: str = "") -> Applied | None:
         applied = self.worksheets.undo(worksheet_id)
@@ -49,10 +52,11 @@ class Office:
 
     @staticmethod
     def _announce(desk: Desk, applied: Applied, client: str) -> Applied:
-        stored = applied.stored
+        stored, before = applied.stored, {c.id: c for c in applied.before.cells}
+        order = [c.id for c in stored.sheet.cells]
         desk.tell({"type": "changed", "revision": stored.revision, "client": client, "title": stored.sheet.title,
-                   "conventions": stored.sheet.conventions, "cells": [c.as_dict() for c in stored.sheet.cells],
-                   "canUndo": stored.can_undo, "canRedo": stored.can_redo})
+                   "conventions": stored.sheet.conventions, "order": None if order == list(before) else order,
+                   "cells": [c.as_dict() for c in stored.sheet.cells if before.get(c.id) is not c], "canUndo": stored.can_undo, "canRedo": stored.can_redo})
         desk.update(stored.sheet, stored.revision)
         return applied
 

@@ -18,6 +18,10 @@ class Refused(Exception):
     """The operation does not fit the worksheet; the message says why in one sentence."""
 
 
+class Clash(Refused):
+    """Two windows changed the same cell: the edit began from a text that is not there any more."""
+
+
 @dataclass(frozen=True)
 class CellState:
     """A cell as operations see it."""
@@ -60,6 +64,12 @@ def apply_operations(sheet: SheetState, operations: list[Operation]) -> tuple[Sh
             back = [*rewritten, *back]
         inverse = [*back, *inverse]
     return sheet, inverse
+
+
+def not_yet_done(sheet: SheetState, operations: list[Operation]) -> list[Operation]:
+    """Without the insertions of cells that are there and the removals of cells that are not."""
+    there = {c.id for c in sheet.cells}
+    return [o for o in operations if not (o["op"] == "insert" and o["cell"] in there) and not (o["op"] == "remove" and o["cell"] not in there)]
 
 
 def _apply(sheet: SheetState, operation: Operation) -> tuple[SheetState, list[Operation]]:
@@ -113,6 +123,8 @@ def _edit(sheet: SheetState, operation: Operation) -> tuple[SheetState, list[Ope
     cell = sheet.cells[at]
     back: Operation = {"op": "edit", "cell": cell.id}
     if "text" in operation:
+        if operation.get("was") not in (None, cell.text) and cell.text != operation["text"]:
+            raise Clash("This line was changed in another window while it was being written here.")
         back["text"] = cell.text
         cell = replace(cell, text=_checked(operation["text"]))
     if "kind" in operation:

@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 import threading
+from collections import OrderedDict
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any
+from typing import Any, Final
 
-from sqlalchemy import Engine, delete, func
+from sqlalchemy import Engine, delete, insert, update
 from sqlmodel import Session, col, select
 
 from ..core.meaning.conventions import Conventions
 from ..formats.markdown import FileCell, WorksheetFile
-from .operations import CellState, Operation, Refused, SheetState, apply_operations
+from .operations import CellState, Operation, Refused, SheetState, apply_operations, not_yet_done
 from .tables import Cell, Change, Worksheet, new_id, now
 
 
@@ -43,12 +44,26 @@ class Applied:
     stored: Stored
 
 
+@dataclass
+class _Held:
+    """The cells of a worksheet as they stand in the database, so that a change need not read them all; with their positions."""
+
+    revision: int
+    sheet: SheetState
+    positions: dict[str, float]
+
+
+#: So many worksheets are held; the one that was not used for longest goes.
+_HELD: Final = 20
+
+
 class Worksheets:
-    """One writer at a time; readers are not held up (write-ahead log)."""
+    """One writer at a time; readers are not held up (write-ahead log). Nobody else writes to the database meanwhile."""
 
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
         self._write = threading.Lock()
+        self._held: OrderedDict[str, _Held] = OrderedDict()
 
     def listed(self) -> list[Worksheet]:
         """All worksheets, the last changed first."""
@@ -75,23 +90,28 @@ class Worksheets:
             self._row(session, worksheet_id)
             session.exec(delete(Worksheet).where(col(Worksheet.id) == worksheet_id))
             session.commit()
+            self._held.pop(worksheet_id, None)
 
     def opened(self, worksheet_id: str) -> Stored:
         """The worksheet as it stands. NotFound where there is none."""
-        with Session(self._engine) as session:
+        with self._write, Session(self._engine) as session:
             return self._stored(session, self._row(session, worksheet_id))
 
-    def change(self, worksheet_id: str, operations: list[Operation]) -> Applied:
-        """Applies operations and stores them with their inverse. Refused where one does not fit: then nothing is changed."""
+    def change(self, worksheet_id: str, operations: list[Operation], again: bool = False) -> Applied:
+        """Applies operations and stores them with their inverse. Refused where one does not fit: then nothing is changed.
+
+        With `again` the insertions and removals among them that were carried out already are left out.
+        """
         with self._write, Session(self._engine) as session:
             row = self._row(session, worksheet_id)
-            before = self._stored(session, row).sheet
+            before = self._sheet(session, row)
+            if again:
+                operations = not_yet_done(before, operations)
             after, inverse = apply_operations(before, operations)
             session.exec(delete(Change).where(col(Change.worksheet_id) == worksheet_id, col(Change.undone).is_(True)))
-            self._save(session, row, before, after)
+            held = self._save(session, row, before, after)
             session.add(Change(worksheet_id=worksheet_id, revision=row.revision, operations=operations, inverse=inverse))
-            session.commit()
-            return Applied(operations, before, self._stored(session, row))
+            return self._commit(session, row, held, operations, before)
 
     def undo(self, worksheet_id: str) -> Applied | None:
         """Takes the last change back; None where there is none."""
@@ -109,13 +129,17 @@ class Worksheets:
             if found is None:
                 return None
             operations = found.operations if undone else found.inverse
-            before = self._stored(session, row).sheet
+            before = self._sheet(session, row)
             after = _carried_out(before, operations, renumber=undone)
-            self._save(session, row, before, after)
+            held = self._save(session, row, before, after)
             found.undone = not undone
             session.add(found)
-            session.commit()
-            return Applied(operations, before, self._stored(session, row))
+            return self._commit(session, row, held, operations, before)
+
+    def _commit(self, session: Session, row: Worksheet, held: _Held, operations: list[Operation], before: SheetState) -> Applied:
+        session.commit()
+        self._keep(row.id, held)
+        return Applied(operations, before, self._stored(session, row))
 
     # -- rows ------------------------------------------------------------------------------------------------------
 
@@ -126,33 +150,46 @@ class Worksheets:
             raise NotFound("There is no such worksheet; it may have been removed.")
         return row
 
-    @staticmethod
-    def _stored(session: Session, row: Worksheet) -> Stored:
-        cells = session.exec(select(Cell).where(Cell.worksheet_id == row.id).order_by(col(Cell.position)))
-        sheet = SheetState(row.title, dict(row.conventions), tuple(CellState(c.id, c.kind, c.text, dict(c.display)) for c in cells))
-
+    def _stored(self, session: Session, row: Worksheet) -> Stored:
         def any_change(undone: bool) -> bool:
-            return session.exec(select(func.count()).select_from(Change).where(Change.worksheet_id == row.id, Change.undone == undone)).one() > 0
+            return session.exec(select(Change.id).where(Change.worksheet_id == row.id, Change.undone == undone).limit(1)).first() is not None
 
-        return Stored(row.id, row.folder, row.revision, row.updated, sheet, any_change(False), any_change(True))
+        return Stored(row.id, row.folder, row.revision, row.updated, self._sheet(session, row), any_change(False), any_change(True))
 
-    @staticmethod
-    def _save(session: Session, row: Worksheet, before: SheetState, after: SheetState) -> None:
+    def _sheet(self, session: Session, row: Worksheet) -> SheetState:
+        held = self._held.get(row.id)
+        if held is None or held.revision != row.revision:
+            cells = list(session.exec(select(Cell).where(Cell.worksheet_id == row.id).order_by(col(Cell.position))))
+            sheet = SheetState(row.title, dict(row.conventions), tuple(CellState(c.id, c.kind, c.text, dict(c.display)) for c in cells))
+            held = _Held(row.revision, sheet, {c.id: c.position for c in cells})
+            self._keep(row.id, held)
+        return held.sheet
+
+    def _keep(self, worksheet_id: str, held: _Held) -> None:
+        self._held[worksheet_id] = held
+        self._held.move_to_end(worksheet_id)
+        while len(self._held) > _HELD:
+            self._held.popitem(last=False)
+
+    def _save(self, session: Session, row: Worksheet, before: SheetState, after: SheetState) -> _Held:
         """Writes only what differs."""
-        rows = {c.id: c for c in session.exec(select(Cell).where(Cell.worksheet_id == row.id))}
         known = {c.id: c for c in before.cells}
-        for gone in set(rows) - {c.id for c in after.cells}:
-            session.delete(rows[gone])
-        positions = _positions(after, {k: c.position for k, c in rows.items()})
+        held = self._held[row.id].positions
+        same_order = [c.id for c in before.cells] == [c.id for c in after.cells]
+        positions = held if same_order else _positions(after, held)
+        gone = set() if same_order else set(known) - {c.id for c in after.cells}
+        if gone:
+            session.exec(delete(Cell).where(col(Cell.id).in_(gone)))
+        new = [c for c in after.cells if c.id not in known]
+        if new:
+            session.exec(insert(Cell).values([{**c.as_dict(), "worksheet_id": row.id, "position": positions[c.id]} for c in new]))
         for cell in after.cells:
-            held = rows.get(cell.id)
-            if held is None:
-                session.add(Cell(id=cell.id, worksheet_id=row.id, position=positions[cell.id], kind=cell.kind, text=cell.text, display=cell.display))
-            elif known.get(cell.id) != cell or held.position != positions[cell.id]:
-                held.kind, held.text, held.display, held.position = cell.kind, cell.text, cell.display, positions[cell.id]
-                session.add(held)
+            if cell.id in known and (known[cell.id] is not cell or held[cell.id] != positions[cell.id]):
+                values = {"kind": cell.kind, "text": cell.text, "display": cell.display, "position": positions[cell.id]}
+                session.exec(update(Cell).where(col(Cell.id) == cell.id).values(**values))
         row.title, row.conventions, row.revision, row.updated = after.title, after.conventions, row.revision + 1, now()
         session.add(row)
+        return _Held(row.revision, after, positions)
 
 
 def _carried_out(sheet: SheetState, operations: list[Operation], renumber: bool) -> SheetState:

@@ -3,27 +3,30 @@
 The key of a line's outcome is a hash of everything that it depends on: its text, the keys of the meanings that it uses
 (and of the letters in them), the assumptions and conventions that matter, and the version of the core. Same key, same
 outcome: from memory, or from wherever the memory got it. A line whose key is known is never worked out again.
+
+A page that stays open is planned again only where a change reaches: each cell remembers the words that it looked up, and
+a cell whose events (see `timeline`) differ from before has the readers of those words below it planned again.
 """
 
 from __future__ import annotations
 
-import hashlib
-import json
-import re
+import heapq
 from collections.abc import Callable, Iterator, MutableMapping, Sequence
 from dataclasses import dataclass, field, replace
-from difflib import get_close_matches
-from functools import lru_cache
-from typing import Any, Final
+from typing import Any
 
-from .. import CORE_VERSION
-from ..problems import LineError
-from ..reading.tokens import canonical_name, split_lines, tokenize
+from ..reading.tokens import split_lines
 from ..vocabulary import CONSTANTS, function_named
 from .conventions import Conventions
+from .planning import PENDING, Look, PlannedLine, plan_line
 from .tasks import LineOutcome, LineTask, MeaningData
+from .timeline import ABOVE, ALL_NAMES, EVERYTHING, NUMBERS, Event, Timeline, assumption, result_word
+from .words import defined_name, released_letters
 
 Memory = MutableMapping[str, LineOutcome]
+Executor = Callable[[LineTask], LineOutcome]
+#: Gives the outcome of a planned line, or None where it is not there yet.
+Answer = Callable[[PlannedLine], LineOutcome | None]
 
 
 @dataclass(frozen=True)
@@ -34,226 +37,276 @@ class MathCell:
     text: str
 
 
-@dataclass(frozen=True)
-class PlannedLine:
-    """A line in its place: what it needs, and the key under which its outcome is remembered."""
+@dataclass(eq=False)
+class PlannedCell:
+    """A cell in its place with its lines, their outcomes, and what it says to the cells below.
 
-    cell_id: str
-    cell: int
-    index: int
-    offset: int
-    task: LineTask
-    key: str
-    #: The names or cells whose outcome is still being worked out, so that this line has to wait.
-    waits_for: tuple[str, ...] = ()
-
-
-@dataclass
-class State:
-    """What is in force after a line; copied cheaply, since lines change little of it."""
-
-    names: dict[str, MeaningData] = field(default_factory=dict)
-    origins: dict[str, int] = field(default_factory=dict)
-    failed: dict[str, int] = field(default_factory=dict)
-    assumptions: dict[str, list[str]] = field(default_factory=dict)
-    results: dict[int, MeaningData | None] = field(default_factory=dict)
-    above: int | None = None
-    pending: dict[str, int] = field(default_factory=dict)
-    pending_cells: set[int] = field(default_factory=set)
-    uses: dict[str, frozenset[str]] = field(default_factory=dict)
-    #: how each meaning in force is written: `k = 4`
-    texts: dict[str, str] = field(default_factory=dict)
-    replaced: tuple[tuple[str, int, int], ...] = ()
-
-
-def plan(cells: Sequence[MathCell], conventions: Conventions) -> Iterator[PlannedLine | State]:
-    """Generator over the lines of a page: yields each planned line and is sent its outcome; yields the final state last.
-
-    None in place of an outcome means that it is not there yet: the lines that depend on it are yielded with `waits_for`
-    and want None in their turn, the others go on.
+    `result` is what `cell n` means; `has_result` is false for a cell of assumptions or of nothing.
     """
-    state = State()
-    for number, cell in enumerate(cells, start=1):
-        last: MeaningData | None = None
-        has_result = False
+
+    id: str
+    text: str
+    number: int = 0
+    lines: list[PlannedLine] = field(default_factory=list)
+    outcomes: list[LineOutcome | None] = field(default_factory=list)
+    events: list[Event] = field(default_factory=list)
+    reads: frozenset[str] = frozenset()
+    result: MeaningData | None = None
+    has_result: bool = False
+    is_pending: bool = False
+
+    @property
+    def counts_as_above(self) -> bool:
+        """Whether `above` stops here."""
+        return self.is_pending or (self.has_result and self.result is not None)
+
+    def said(self) -> dict[str, list[tuple[object, ...]]]:
+        """What it does to each word, to be compared with what it did before."""
+        found: dict[str, list[tuple[object, ...]]] = {}
+        for event in self.events:
+            found.setdefault(event.word, []).append(event.signature)
+            found.setdefault(ALL_NAMES, []).append((event.word, event.kind, event.uses))
+        found[result_word(self.id)] = [(self.has_result, self.is_pending, self.result.key if self.result else "")]
+        found[ABOVE] = [(self.counts_as_above,)]
+        return found
+
+
+class Page:
+    """A page that stays open: cells come and go, and what a change reaches is planned again by `settle`.
+
+    One thread changes it; others may ask for drafts and names meanwhile.
+    """
+
+    def __init__(self, conventions: Conventions | None = None, cells: Sequence[MathCell] = ()) -> None:
+        self.conventions = conventions or Conventions()
+        self.cells: list[PlannedCell] = []
+        self.timeline = Timeline()
+        self._by_id: dict[str, PlannedCell] = {}
+        self._readers: dict[str, set[PlannedCell]] = {}
+        self._dirty: set[PlannedCell] = set()
+        #: the dirty cells by number, while `settle` goes down the page
+        self._queue: list[tuple[int, str]] | None = None
+        #: cells with a line whose outcome is not there yet
+        self.unsettled: set[PlannedCell] = set()
+        self.change(cells, self.conventions)
+
+    def __getitem__(self, cell_id: str) -> PlannedCell:
+        return self._by_id[cell_id]
+
+    def __contains__(self, cell_id: object) -> bool:
+        return cell_id in self._by_id
+
+    def get(self, cell_id: str) -> PlannedCell | None:
+        """The cell, if it is on the page."""
+        return self._by_id.get(cell_id)
+
+    # -- changes ---------------------------------------------------------------------------------------------------
+
+    def change(self, cells: Sequence[MathCell], conventions: Conventions) -> None:
+        """Brings the page to new cells and conventions; what that reaches waits for `settle`."""
+        before = self.cells
+        if conventions != self.conventions:
+            shown_only = replace(conventions, results=self.conventions.results) == self.conventions
+            self.conventions = conventions
+            if not shown_only:
+                for cell in before:
+                    self._mark(cell)
+        for given in cells:
+            held = self._by_id.get(given.id)
+            if held is not None and held.text != given.text:
+                held.text = given.text
+                self._mark(held)
+        if len(before) == len(cells) and all(a.id == b.id for a, b in zip(before, cells, strict=True)):
+            return
+        self._arrange(cells)
+
+    def _arrange(self, cells: Sequence[MathCell]) -> None:
+        wanted = {c.id for c in cells}
+        for gone in [c for c in self.cells if c.id not in wanted]:
+            del self._by_id[gone.id]
+            self._withdraw(gone)
+        kept = _in_order([self._by_id[c.id] for c in cells if c.id in self._by_id])
+        placed: list[PlannedCell] = []
+        moved: list[PlannedCell] = []
+        for given in cells:
+            held = self._by_id.get(given.id)
+            if held is None:
+                held = self._by_id[given.id] = PlannedCell(given.id, given.text)
+                self._mark(held)
+            elif held not in kept:
+                moved.append(held)
+            placed.append(held)
+        said = [(cell, cell.said()) for cell in moved]
+        for cell in moved:
+            self._withdraw(cell)
+        for number, cell in enumerate(placed, start=1):
+            cell.number = number
+        self.cells = placed
+        for cell, words in said:  # whoever saw it where it was, or may see it where it is
+            self._mark(cell)
+            self._touch(words)
+        self._touch([NUMBERS])
+
+    def _withdraw(self, cell: PlannedCell) -> None:
+        self._touch(cell.said())
+        self.timeline.remove(cell.events)
+        self._set_reads(cell, frozenset())
+        cell.events = []
+        self._dirty.discard(cell)
+        self.unsettled.discard(cell)
+
+    def _touch(self, words: Sequence[str] | dict[str, Any], below: int = 0) -> None:
+        for word in words:
+            for reader in self._readers.get(word, ()):
+                if reader.number > below:
+                    self._mark(reader)
+
+    def _mark(self, cell: PlannedCell) -> None:
+        if cell not in self._dirty:
+            self._dirty.add(cell)
+            if self._queue is not None:
+                heapq.heappush(self._queue, (cell.number, cell.id))
+
+    def touch(self, cell_id: str) -> None:
+        """Has a cell looked at again: an outcome has come that it waited for."""
+        if cell_id in self._by_id:
+            self._mark(self._by_id[cell_id])
+
+    # -- planning --------------------------------------------------------------------------------------------------
+
+    def settle(self, answer: Answer) -> Iterator[PlannedCell]:
+        """Plans what a change reaches, from the top; yields each cell that was planned. May be left and taken up again."""
+        self._queue = [(c.number, c.id) for c in self._dirty]
+        heapq.heapify(self._queue)
+        try:
+            while self._queue:
+                cell = self._by_id[heapq.heappop(self._queue)[1]]
+                self._plan(cell, answer)
+                yield cell
+        finally:
+            self._queue = None
+
+    def _plan(self, cell: PlannedCell, answer: Answer) -> None:
+        said = cell.said()
+        self._dirty.discard(cell)
+        try:
+            planned = self._planned(cell, cell.text, answer)
+        except BaseException:
+            self._dirty.add(cell)
+            raise
+        cell.lines, cell.outcomes = planned.lines, planned.outcomes
+        cell.result, cell.has_result, cell.is_pending = planned.result, planned.has_result, planned.is_pending
+        self.timeline.remove(cell.events)
+        cell.events = planned.events
+        self.timeline.add(cell.events)
+        self._set_reads(cell, planned.reads)
+        (self.unsettled.add if None in cell.outcomes else self.unsettled.discard)(cell)
+        now = cell.said()
+        self._touch([word for word in {*said, *now} if said.get(word) != now.get(word)], below=cell.number)
+
+    def _planned(self, place: PlannedCell, text: str, answer: Answer) -> PlannedCell:
+        """The lines of a text in the place of a cell, and what they would say; the page stays as it is."""
+        found = PlannedCell(place.id, text, place.number)
+        look = Look(self, place)
         previous: Any = None
-        for index, (text, offset) in enumerate(split_lines(cell.text)):
-            line = _planned(state, cell, number, index, offset, text, conventions, previous)
-            outcome: LineOutcome | None = yield line
+        for index, (line_text, offset) in enumerate(split_lines(text)):
+            line = plan_line(look, place.id, index, offset, line_text, previous)
+            outcome = answer(line)
+            found.lines.append(line)
+            found.outcomes.append(outcome)
             if outcome is None:
-                _postpone(state, line)
-                previous = _PENDING
-                continue
-            _apply(state, line, outcome)
-            previous = outcome.previous
-            if outcome.result["kind"] not in ("empty", "assumption", "release"):
-                has_result, last = True, replace(outcome.outcome, key=line.key) if outcome.outcome else None
-        if has_result or previous is _PENDING:
-            state.results[number] = last
-            if last is not None or previous is _PENDING:
-                state.above = number
-    yield state
+                found.is_pending = True
+                previous = PENDING
+                events = _postponed(place, line)
+            else:
+                previous = outcome.previous
+                events = _events_of(place, line, outcome)
+                if outcome.result["kind"] not in ("empty", "assumption", "release"):
+                    found.has_result = True
+                    found.result = replace(outcome.outcome, key=line.key) if outcome.outcome else None
+            found.events += events
+            look.own.add(events)
+        found.reads = frozenset(look.reads)
+        return found
+
+    def _set_reads(self, cell: PlannedCell, reads: frozenset[str]) -> None:
+        for word in cell.reads - reads:
+            readers = self._readers.get(word, set())
+            readers.discard(cell)
+            if not readers:
+                self._readers.pop(word, None)
+        for word in reads - cell.reads:
+            self._readers.setdefault(word, set()).add(cell)
+        cell.reads = reads
+
+    # -- asked by others -------------------------------------------------------------------------------------------
+
+    def draft(self, cell_id: str | None, number: int, text: str, answer: Answer) -> PlannedCell:
+        """How a text would be planned in the place of a cell, or as a new cell of that number. Nothing is changed."""
+        place = self._by_id.get(cell_id or "") or PlannedCell(cell_id or "draft", text, number)
+        return self._planned(place, text, answer)
+
+    def readers(self, word: str) -> list[PlannedCell]:
+        """The cells whose lines look a word up, in page order."""
+        return sorted(self._readers.get(word, set()), key=lambda c: c.number)
+
+    def cell_above(self, number: int) -> PlannedCell | None:
+        """The nearest cell above that has a result."""
+        above = (self.cells[k] for k in range(min(number - 1, len(self.cells)) - 1, -1, -1))
+        return next((cell for cell in above if cell.counts_as_above), None)
 
 
-def _planned(state: State, cell: MathCell, number: int, index: int, offset: int, text: str, conventions: Conventions, previous: Any) -> PlannedLine:
-    words = words_of(text)
-    names, failed = _reachable(state, words)
-    results = {n: state.results[n] for n in _cells_named(text) if n in state.results}
-    above = state.above if "above" in words else None
-    if above is not None:
-        results[above] = state.results[above]
-    for data in results.values():  # letters in a result take the values that they have here
-        if data is not None:
-            more, lost = _reachable(state, data.letters)
-            names, failed = {**more, **names}, {**lost, **failed}
-    letters = {*words, *(letter for m in names.values() for letter in m.letters)}
-    assumptions = {n: facts for n, facts in state.assumptions.items() if n in letters}
-    notices = _replacement_notices(state, text)
-    unknown = [w for w in words if len(w) > 2 and w not in names and w not in failed and not function_named(w)]
-    near = tuple(sorted({n for w in unknown for n in get_close_matches(w, state.names, n=1, cutoff=0.7)})) if unknown and state.names else ()
-    goes_on = text.lstrip().startswith(("=", "<", "⇔", "⇒", "//")) or not text.strip()  # only a step needs the line above; an empty line hands it on
-    before = previous if goes_on and previous is not _PENDING else None
-    task = LineTask(text, number, conventions.as_dict(), names, failed, results, above, assumptions, before, notices, near)
-    waits = [w for w in {*words, *letters, *failed} if w in state.pending]
-    waits += [f"cell {n}" for n in (*results, *([above] if above else [])) if n in state.pending_cells]
-    if previous is _PENDING and goes_on:
-        waits.append("the line above")
-    return PlannedLine(cell.id, number, index, offset, task, "" if waits else _key(task), tuple(sorted(waits)))
+def _in_order(cells: list[PlannedCell]) -> set[PlannedCell]:
+    """The most cells that stand in the order in which they stood (a longest rising run of their numbers): the others have moved."""
+    tails: list[int] = []
+    at: list[int] = []
+    before: list[int | None] = []
+    for k, cell in enumerate(cells):
+        low, high = 0, len(tails)
+        while low < high:
+            middle = (low + high) // 2
+            if tails[middle] < cell.number:
+                low = middle + 1
+            else:
+                high = middle
+        tails[low:low + 1] = [cell.number]
+        at[low:low + 1] = [k]
+        before.append(at[low - 1] if low else None)
+    kept: set[PlannedCell] = set()
+    k_: int | None = at[-1] if at else None
+    while k_ is not None:
+        kept.add(cells[k_])
+        k_ = before[k_]
+    return kept
 
 
-_PENDING: Final = ("pending",)
+def _postponed(place: PlannedCell, line: PlannedLine) -> list[Event]:
+    """The line has no outcome yet: its name cannot be used so far."""
+    name = defined_name(line.task.source)
+    return [Event(place, line.index, name, "pending")] if name else []
 
 
-def _postpone(state: State, line: PlannedLine) -> None:
-    """The line has no outcome yet: its name and its cell cannot be used so far."""
-    state.pending_cells.add(line.cell)
-    name = _defined_name(line.task.source)
-    if name:
-        state.pending[name] = line.cell
-        state.origins[name] = line.cell
-
-
-#: Letters that an answer may bring in; whether they are free depends on what they mean here.
-_CHOSEN_LETTERS: Final = {"integral": ("C", "D", "K"), "solve": ("n", "k", "m", "p", "q"), "turning": ("y", "z", "v", "w")}
-
-
-@lru_cache(maxsize=20_000)
-def words_of(text: str) -> frozenset[str]:
-    """Every name that stands in a line, and the parts of runs that may be read as products of letters."""
-    try:
-        tokens = tokenize(text)
-    except LineError:
-        return frozenset()
-    words: set[str] = set()
-    for token in tokens:
-        if token.kind != "name":
-            continue
-        words |= {token.text, canonical_name(token.text)}
-        if len(token.text) <= 3:
-            words |= set(token.text)
-        if token.text.startswith("d") and len(token.text) > 1:  # dx, dv: the letter of a derivative
-            words.add(canonical_name(token.text[1:]))
-        base = canonical_name(token.text).partition("_")[0]
-        words.add(base)
-    for word, letters in _CHOSEN_LETTERS.items():
-        if word in words:
-            words |= set(letters)
-    return frozenset(words)
-
-
-def _cells_named(text: str) -> list[int]:
-    return [int(n) for n in re.findall(r"\bcell\s+(\d{1,6})\b", text)]
-
-
-def _reachable(state: State, words: Any) -> tuple[dict[str, MeaningData], dict[str, int]]:
-    """The meanings that the words lead to, through the free letters of each."""
-    names: dict[str, MeaningData] = {}
-    failed: dict[str, int] = {}
-    stack = list(words)
-    while stack:
-        word = stack.pop()
-        if word in names or word in failed:
-            continue
-        if word in state.failed:
-            failed[word] = state.failed[word]
-        elif word in state.names:
-            names[word] = state.names[word]
-            stack.extend(state.names[word].letters)
-    return names, failed
-
-
-def _replacement_notices(state: State, text: str) -> tuple[str, ...]:
-    """What a definition must say about the one that it replaces."""
-    match = re.match(r"\s*([A-Za-z]\w*)\s*(?:\([^()=]*\))?\s*=(?![=>])", text)
-    name = canonical_name(match[1]) if match else None
-    if name is None or (name not in state.origins):
-        return ()
-    said = [f"Replaces {name} of cell {state.origins[name]}."]
-    users = [other for other, cell in state.origins.items() if other != name and name in _made_with(state, other)]
-    earlier = state.texts.get(name, f"the earlier {name}")
-    said += [f"{user} was made with {earlier} and keeps it." for user in sorted(users)[:3]]
-    return tuple(said)
-
-
-def _made_with(state: State, name: str) -> frozenset[str]:
-    return state.uses.get(name, frozenset())
-
-
-def _apply(state: State, line: PlannedLine, outcome: LineOutcome) -> None:
-    """Brings what the line did into force."""
-    result = outcome.result
-    name = result["name"]
+def _events_of(place: PlannedCell, line: PlannedLine, outcome: LineOutcome) -> list[Event]:
+    """What the line brings into force."""
+    result, name = outcome.result, outcome.result["name"]
+    events: list[Event] = []
     if outcome.defined is not None and name:
-        if name in state.origins:
-            state.replaced = (*state.replaced, (name, state.origins[name], line.cell))
-        state.names[name] = replace(outcome.defined, cell=line.cell, key=line.key)
-        state.origins[name] = line.cell
-        state.texts[name] = _written(result, outcome.defined.written or name)
-        state.failed.pop(name, None)
-        state.uses[name] = frozenset(line.task.names) - {name}
-        state.pending.pop(name, None)
+        text = _written(result, outcome.defined.written or name)
+        events.append(Event(place, line.index, name, "defined", replace(outcome.defined, key=line.key), text, frozenset(line.task.names) - {name}))
     elif result["error"] is not None:
-        failed = name or _defined_name(line.task.source)
+        failed = name or defined_name(line.task.source)
         if failed and not function_named(failed) and failed not in CONSTANTS:
-            state.names.pop(failed, None)
-            state.failed[failed] = line.cell
-            state.origins[failed] = line.cell
-    if outcome.assumptions:
-        for letter, facts in outcome.assumptions.items():
-            state.assumptions[letter] = [*state.assumptions.get(letter, []), *facts]
+            events.append(Event(place, line.index, failed, "failed"))
+    for letter, facts in outcome.assumptions.items():
+        events.append(Event(place, line.index, assumption(letter), "assumed", facts=tuple(facts)))
     if result["kind"] == "release":
-        _release(state, line.task.source)
+        letters = released_letters(line.task.source)
+        words = [EVERYTHING] if letters is None else [w for letter in letters for w in (letter, assumption(letter))]
+        events += [Event(place, line.index, word, "released") for word in words]
+    return events
 
 
 def _written(result: dict[str, Any], left: str) -> str:
     """A meaning as it is written; long ones only by name."""
     text = (result["exact"] or result["decimal"] or {"text": ""})["text"]
     return f"{left} = {text}" if 0 < len(text) <= 40 else f"the earlier {left}"
-
-
-def _defined_name(text: str) -> str | None:
-    match = re.match(r"\s*([A-Za-z]\w*)\s*(?:\([^()=]*\))?\s*=(?![=>])", text)
-    return canonical_name(match[1]) if match else None
-
-
-def _release(state: State, text: str) -> None:
-    letters = [canonical_name(w) for w in re.findall(r"[A-Za-z]\w*", text.split("//")[0])[1:]]
-    for letter in list({*state.names, *state.failed, *state.assumptions}) if letters == ["all"] else letters:
-        state.names.pop(letter, None)
-        state.failed.pop(letter, None)
-        state.assumptions.pop(letter, None)
-        state.origins.pop(letter, None)
-
-
-def _key(task: LineTask) -> str:
-    """The hash of all that the outcome depends on."""
-    conventions = dict(task.conventions)
-    conventions.pop("results")  # how a result is shown first is not part of it
-    material = [CORE_VERSION, task.source, task.cell if "cell" in task.source else 0, conventions,
-                sorted((n, m.key, m.cell) for n, m in task.names.items()), sorted(task.failed.items()),
-                sorted((n, m.key if m else None) for n, m in task.results.items()), task.above, sorted(task.assumptions.items()),
-                task.previous, task.notices, task.near]
-    return hashlib.sha256(json.dumps(material, sort_keys=True, default=str).encode()).hexdigest()[:40]
-
-
-Executor = Callable[[LineTask], LineOutcome]

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useDebounceFn } from "@vueuse/core";
 import { onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import type { CellData, DraftLine } from "../../shared/api/client";
@@ -7,39 +6,15 @@ import Typeset from "../../shared/Typeset.vue";
 import { shownResults } from "../shown";
 import { useWorksheet } from "../store";
 import { mathEditor } from "./mathEditor";
-import { readDraft, tryDraft } from "./draft";
+import { useDraft } from "./useDraft";
 
 /** The open cell: a plain-text editor, above it the typeset reading within a keystroke, in grey the result if it is quick. */
 const props = defineProps<{ cell: CellData }>();
 const sheet = useWorksheet();
 const host = ref<HTMLElement>();
-const lines = ref<DraftLine[]>([]);
+const { lines, read } = useDraft(() => sheet.id, () => props.cell.id);
 const isEmpty = ref(!props.cell.text);
 let editor: ReturnType<typeof mathEditor> | null = null;
-let latest = 0;
-
-/** Late answers are dropped: only the newest text may be shown. */
-async function read(text: string): Promise<void> {
-  const turn = ++latest;
-  const found = await readDraft(sheet.id, props.cell.id, text);
-  if (turn === latest && found) lines.value = keepResults(found);
-  void tryLater(text, turn);
-}
-
-const tryLater = useDebounceFn(async (text: string, turn: number) => {
-  if (turn !== latest) return;
-  const found = await tryDraft(sheet.id, props.cell.id, text);
-  if (turn === latest && found) lines.value = found;
-}, 60);
-
-/** While the new result is not there, the line shows none rather than an old one. */
-function keepResults(found: DraftLine[]): DraftLine[] {
-  return found.map((line) => {
-    const before = lines.value.find((item) => item.reading === line.reading && item.offset === line.offset);
-    return before ? { ...line, result: before.result } : line;
-  });
-}
-
 function results(line: DraftLine) {
   return line.result && !line.result.error ? shownResults(line.result, undefined, sheet.conventions.results ?? "exact") : [];
 }
@@ -56,9 +31,9 @@ onMounted(() => {
   editor = mathEditor(host.value, props.cell, sheet, (text) => {
     isEmpty.value = !text;
     sheet.drafts.set(props.cell.id, text);
-    void read(text);
+    read(text);
   });
-  void read(props.cell.text);
+  read(props.cell.text);
 });
 onBeforeUnmount(() => editor?.destroy());
 watch(() => props.cell.text, (text) => editor?.replace(text));

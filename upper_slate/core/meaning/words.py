@@ -1,0 +1,54 @@
+"""What stands in the text of a line, before it is read: names, the name that it defines, cells that it points to."""
+
+from __future__ import annotations
+
+import re
+from functools import lru_cache
+from typing import Final
+
+from ..problems import LineError
+from ..reading.tokens import canonical_name, tokenize
+
+#: Letters that an answer may bring in; whether they are free depends on what they mean here.
+_CHOSEN_LETTERS: Final = {"integral": ("C", "D", "K"), "solve": ("n", "k", "m", "p", "q"), "turning": ("y", "z", "v", "w")}
+_DEFINITION: Final = re.compile(r"\s*([A-Za-z]\w*)\s*(?:\([^()=]*\))?\s*=(?![=>])")
+
+
+@lru_cache(maxsize=20_000)
+def words_of(text: str) -> frozenset[str]:
+    """Every name that stands in a line, and the parts of runs that may be read as products of letters."""
+    try:
+        tokens = tokenize(text)
+    except LineError:
+        return frozenset()
+    words: set[str] = set()
+    for token in tokens:
+        if token.kind != "name":
+            continue
+        words |= {token.text, canonical_name(token.text)}
+        if len(token.text) <= 3:
+            words |= set(token.text)
+        if token.text.startswith("d") and len(token.text) > 1:  # dx, dv: the letter of a derivative
+            words.add(canonical_name(token.text[1:]))
+        words.add(canonical_name(token.text).partition("_")[0])
+    for word, letters in _CHOSEN_LETTERS.items():
+        if word in words:
+            words |= set(letters)
+    return frozenset(words)
+
+
+def cells_named(text: str) -> list[int]:
+    """The numbers n of every `cell n` in a line."""
+    return [int(n) for n in re.findall(r"\bcell\s+(\d{1,6})\b", text)]
+
+
+def defined_name(text: str) -> str | None:
+    """The name that a line would define; None where it is no definition."""
+    match = _DEFINITION.match(text)
+    return canonical_name(match[1]) if match else None
+
+
+def released_letters(text: str) -> list[str] | None:
+    """The letters that a `free` line releases; None for all of them."""
+    letters = [canonical_name(w) for w in re.findall(r"[A-Za-z]\w*", text.split("//")[0])[1:]]
+    return None if letters == ["all"] else letters
