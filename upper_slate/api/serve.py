@@ -23,7 +23,8 @@ def serve(port: int, data: Path | None, demo: Path | None) -> int:
     if not 0 <= port <= 65_535:
         return _cannot(f"The port is a number from 0 to 65535, not {port}.")
     try:
-        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM)
+        # named as TCP, so that asyncio sends small answers at once (TCP_NODELAY): without it each takes 40 ms longer
+        listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
         listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         listener.bind((HOST, port))
         listener.listen(128)  # before the address is printed: who reads it may connect

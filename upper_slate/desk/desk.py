@@ -26,6 +26,8 @@ _SHORT_WAIT: Final = 0.05
 _MANY: Final = 4
 #: How often results are told while a long page is worked out.
 _TELL_EVERY: Final = 0.1
+#: Seconds between notes of what is shown, which make opening quick but nothing right or wrong.
+_KEEP_EVERY: Final = 5.0
 #: Errors of lines that may end otherwise next time.
 _ENDED: Final = ("took-too-long", "stopped", "out-of-memory")
 
@@ -56,6 +58,8 @@ class Desk:
         self._drafts = Drafts(self._page, memory, room)
         self._shown: dict[str, list[Row]] = {}
         self._listeners: list[Listener] = []
+        self._kept: list[str] = []
+        self._kept_at = 0.0
         self._thread = threading.Thread(target=self._run, name=f"desk {worksheet_id}", daemon=True)
         self._thread.start()
 
@@ -148,10 +152,12 @@ class Desk:
             self._wake.notify_all()
         self.stop()
         self._thread.join(timeout=2)
+        self._keep_shown()
 
     # -- working ---------------------------------------------------------------------------------------------------
 
     def _run(self) -> None:
+        self._memory.load_shown(self.worksheet_id)
         while not self._closing:
             with self._wake:
                 sheet, revision = self._sheet, self._revision
@@ -174,6 +180,8 @@ class Desk:
                 self._wake.notify_all()
         if is_done:
             self.tell({"type": "done", "revision": revision})
+            if time.monotonic() - self._kept_at > _KEEP_EVERY:
+                self._keep_shown()
         with self._wake:
             self._wake.wait_for(lambda: self._closing or self._revision != revision or self._asked_again or self._finished(), timeout=None if is_done else 5)
             finished, asked = self._finished(), self._asked_again
@@ -183,6 +191,12 @@ class Desk:
                 self._page.touch(cell.id)
         for cell_id in asked:
             self._page.touch(cell_id)
+
+    def _keep_shown(self) -> None:
+        keys = [line.key for cell in self._page.cells for line in cell.lines if line.key]
+        if keys != self._kept:
+            self._memory.keep_shown(self.worksheet_id, keys)
+            self._kept, self._kept_at = keys, time.monotonic()
 
     def _finished(self) -> set[str]:
         return {key for key, busy in self._busy.items() if busy.ticket.is_done}

@@ -13,7 +13,7 @@ from sqlalchemy import Engine, delete
 from sqlmodel import Session, col, select
 
 from ..core.meaning.tasks import LineOutcome
-from .tables import Outcome, now
+from .tables import Outcome, Shown, Worksheet, now
 
 _IN_MEMORY: Final = 20_000
 #: Outcomes that ended by a limit or by Stop are not kept: the next try may end otherwise.
@@ -28,13 +28,21 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         self._held: OrderedDict[str, LineOutcome] = OrderedDict()
         self._lock = threading.Lock()
 
-    def load(self, keys: list[str]) -> None:
-        """Brings many outcomes into memory with few queries."""
-        missing = [k for k in keys if k not in self._held]
+    def load_shown(self, worksheet_id: str) -> None:
+        """Brings what a worksheet showed last into memory with few queries."""
         with Session(self._engine) as session:
+            shown = session.get(Shown, worksheet_id)
+            missing = [k for k in shown.keys if k not in self._held] if shown else []
             for start in range(0, len(missing), 500):
-                for row in session.exec(select(Outcome).where(col(Outcome.key).in_(missing[start:start + 500]))):
-                    self._held[row.key] = LineOutcome.from_dict(row.data)
+                for key, data in session.exec(select(Outcome.key, Outcome.data).where(col(Outcome.key).in_(missing[start:start + 500]))):
+                    self.remember(key, LineOutcome.from_dict(dict(data)))
+
+    def keep_shown(self, worksheet_id: str, keys: list[str]) -> None:
+        """Notes what a worksheet shows now; one that was removed meanwhile shows nothing."""
+        with self._lock, Session(self._engine) as session:
+            if session.get(Worksheet, worksheet_id) is not None:
+                session.merge(Shown(worksheet_id=worksheet_id, keys=keys))
+                session.commit()
 
     def __getitem__(self, key: str) -> LineOutcome:
         with self._lock:

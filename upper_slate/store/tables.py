@@ -53,6 +53,13 @@ class Change(SQLModel, table=True):
     made: datetime = Field(default_factory=now)
 
 
+class Shown(SQLModel, table=True):
+    """The keys of the outcomes that a worksheet showed last."""
+
+    worksheet_id: str = Field(foreign_key="worksheet.id", primary_key=True, ondelete="CASCADE")
+    keys: list[str] = Field(sa_column=Column(JSON, nullable=False))
+
+
 class Outcome(SQLModel, table=True):
     """What a line came to, by the key of everything that it depends on."""
 
