@@ -6,6 +6,7 @@ import random
 import unittest
 
 from upper_slate.core.meaning.conventions import Conventions
+from upper_slate.core.meaning.notes import live_values
 from upper_slate.core.meaning.page import MathCell, Page
 from upper_slate.core.meaning.planning import PlannedLine
 from upper_slate.core.meaning.tasks import LineOutcome
@@ -61,13 +62,14 @@ class Opened:
     def lines(self, page: Page | None = None) -> list[tuple[object, ...]]:
         return [
             (line.cell_id, cell.number, line.key, line.waits_for, line.task.notices)
-            for cell in (page or self.page).cells
+            for cell in (page or self.page).all
             for line in cell.lines
         ]
 
     def anew(self) -> list[tuple[object, ...]]:
         """The same page planned from nothing."""
-        page = Page(self.page.conventions, [MathCell(c.id, c.text) for c in self.page.cells])
+        cells = [MathCell(c.id, c.text, c.is_note) for c in self.page.all]
+        page = Page(self.page.conventions, cells)
         list(page.settle(self.answer))
         return self.lines(page)
 
@@ -78,12 +80,18 @@ class RandomChanges(unittest.TestCase):
             chance, opened = random.Random(seed), Opened()
             cells = [MathCell(f"c{k}", chance.choice(TEXTS)) for k in range(7)]
             for turn in range(25):
-                what = chance.choice(("edit", "edit", "insert", "remove", "move", "swap"))
+                what = chance.choice(
+                    ("edit", "edit", "insert", "remove", "move", "swap", "note", "note")
+                )
                 at = chance.randrange(len(cells)) if cells else 0
                 if what == "insert" or not cells:
                     cells.insert(at, MathCell(f"n{turn}", chance.choice(TEXTS)))
                 elif what == "edit":
-                    cells[at] = MathCell(cells[at].id, chance.choice(TEXTS))
+                    held = cells[at]
+                    cells[at] = MathCell(held.id, chance.choice(TEXTS), held.is_note)
+                elif what == "note":
+                    held = cells[at]
+                    cells[at] = MathCell(held.id, held.text, not held.is_note)
                 elif what == "remove":
                     del cells[at]
                 elif what == "move":
@@ -129,6 +137,32 @@ class Reach(unittest.TestCase):
     def test_a_new_cell_at_the_top_reaches_nobody(self) -> None:
         self.assertEqual(self.opened.come_to([MathCell("n", "3/4"), *self.cells]), 1)
         self.assertEqual(self.opened.lines(), self.opened.anew())
+
+    def test_a_value_in_a_note_sees_the_cell_above_it_and_says_nothing(self) -> None:
+        cells = [
+            MathCell("d", "a = 2"),
+            MathCell("n", "a + 1\na = 5\nabove\ncell 1", is_note=True),
+            MathCell("u", "a"),
+            MathCell("v", "cell 2"),
+        ]
+        opened = Opened()
+        opened.come_to(cells)
+        shown = [o.result["exact"]["text"] for o in opened.page["n"].outcomes]
+        self.assertEqual(shown, ["3", "5", "2", "2"])
+        self.assertEqual(opened.page["u"].outcomes[0].result["exact"]["text"], "2")
+        self.assertEqual(opened.page["v"].outcomes[0].result["exact"]["text"], "2")
+        opened.come_to([MathCell("d", "a = 7"), *cells[1:]])
+        self.assertEqual(opened.page["n"].outcomes[0].result["exact"]["text"], "8")
+
+    def test_the_values_of_a_note_are_found(self) -> None:
+        for note, values in (
+            ("The comb weighs `= w to 3 sf` kg, so `= w/2` a side.", ["w to 3 sf", "w/2"]),
+            ("Twice `= a` and `= a` is one value.", ["a"]),
+            ("Code such as `x = 3` or `` `=` `` shows itself; `=` is empty.", []),
+            ("``= [1, 2]`` counts", ["[1, 2]"]),
+        ):
+            with self.subTest(note=note):
+                self.assertEqual(live_values(note), values)
 
     def test_a_draft_changes_nothing(self) -> None:
         before = self.opened.lines()

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from fastapi import APIRouter
 
-from ..core.vocabulary import entries
-from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut
+from ..core.vocabulary import PATTERNS, entries
+from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, PatternSchema, VocabularySchema
 from .worksheets import OfficeIn
 
 router = APIRouter(tags=["language"])
@@ -30,5 +30,8 @@ def names_here(worksheet_id: str, office: OfficeIn, cell: str | None = None) -> 
 
 
 @router.get("/vocabulary", operation_id="vocabulary")
-def vocabulary() -> list[EntrySchema]:
-    return [EntrySchema(name=e.name, kind=e.kind, pattern=e.pattern, sample=e.sample, meaning=e.meaning, aims=list(e.aims)) for e in entries()]
+def vocabulary() -> VocabularySchema:
+    """Every word of the language, and the patterns of the tray."""
+    return VocabularySchema(
+        entries=[EntrySchema(name=e.name, kind=e.kind, pattern=e.pattern, sample=e.sample, meaning=e.meaning, aims=list(e.aims)) for e in entries()],
+        patterns=[PatternSchema(group=p.group, name=p.name, written=p.written, sample=p.sample) for p in PATTERNS])

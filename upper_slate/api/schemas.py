@@ -22,6 +22,7 @@ class WorksheetCreate(BaseModel):
     title: str = "Untitled"
     folder: str = ""
     markdown: str | None = None
+    conventions: dict[str, str] = {}
 
 
 class WorksheetUpdate(BaseModel):
@@ -198,15 +199,29 @@ class OperationsIn(BaseModel):
 
     client: str = ""
     again: bool = False
+    #: changes of one group that follow one another are one step of undo
+    group: str = Field("", max_length=40)
     operations: list[Operation] = Field(max_length=6_000)
 
 
+class CellsIn(BaseModel):
+    """Cells of a worksheet."""
+
+    cells: list[str] = Field(max_length=6_000)
+
+
 class PasteIn(BaseModel):
-    """Cells as Markdown, to stand after a cell, or first."""
+    """Cells as Markdown, or lines of mathematics, to stand after a cell, or first."""
 
     after: str | None = None
     markdown: str = Field(max_length=2_000_000)
     client: str = ""
+
+
+class Pasted(BaseModel):
+    """The cells that were made."""
+
+    cells: list[str]
 
 
 class ClientIn(BaseModel):
@@ -273,6 +288,20 @@ class EntrySchema(BaseModel):
     sample: str
     meaning: str
     aims: list[str]
+
+
+class PatternSchema(BaseModel):
+    """A pattern of the tray: `written` has `{…}` round each gap, `sample` is LaTeX."""
+
+    group: str
+    name: str
+    written: str
+    sample: str
+
+
+class VocabularySchema(BaseModel):
+    entries: list[EntrySchema]
+    patterns: list[PatternSchema]
 
 
 class ProblemOut(BaseModel):

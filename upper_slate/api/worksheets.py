@@ -7,17 +7,22 @@ from typing import Annotated
 from fastapi import APIRouter, Depends, Request
 from fastapi.responses import PlainTextResponse
 
+from ..core.meaning.conventions import Conventions
 from ..core.meaning.known import tolerant_reading
 from ..core.reading.names import KnownNames
 from ..core.reading.tokens import split_lines
 from ..desk.office import Office
-from ..formats.markdown import read_markdown, write_markdown
+from ..formats.markdown import FileCell, WorksheetFile, read_markdown, write_markdown
+from ..formats.pasted import read_pasted
+from ..store.operations import Refused
 from ..store.worksheets import Applied, new_id, to_file
 from .schemas import (
     CellSchema,
+    CellsIn,
     Changed,
     ClientIn,
     OperationsIn,
+    Pasted,
     PasteIn,
     StopIn,
     Stopped,
@@ -54,9 +59,16 @@ def _preview(office: Office, worksheet_id: str) -> list[str]:
 @router.post("", operation_id="createWorksheet", status_code=201)
 def create_worksheet(given: WorksheetCreate, office: OfficeIn) -> WorksheetSchema:
     if given.markdown is None:
-        return _opened(office, office.worksheets.create(given.title, given.folder))
+        return _opened(office, office.worksheets.create(given.title, given.folder, _conventions(given.conventions)))
     sheet = read_markdown(given.markdown)
     return _opened(office, office.worksheets.create(sheet.title or given.title, given.folder or sheet.folder or "", sheet.conventions, sheet.cells))
+
+
+def _conventions(changes: dict[str, str]) -> Conventions:
+    try:
+        return Conventions().with_changes(changes)
+    except ValueError as error:
+        raise Refused(f"A new worksheet cannot have these conventions: {error}.") from None
 
 
 @router.get("/{worksheet_id}", operation_id="openWorksheet")
@@ -89,21 +101,31 @@ def export_markdown(worksheet_id: str, office: OfficeIn) -> str:
     return write_markdown(to_file(office.worksheets.opened(worksheet_id)))
 
 
+@router.post("/{worksheet_id}/markdown", operation_id="copyCells", response_class=PlainTextResponse)
+def copy_cells(worksheet_id: str, given: CellsIn, office: OfficeIn) -> str:
+    """Some cells as Markdown, in page order; pasted again they come back the same."""
+    wanted = set(given.cells)
+    cells = tuple(FileCell(c.kind, c.text) for c in office.worksheets.opened(worksheet_id).sheet.cells if c.id in wanted)
+    return write_markdown(WorksheetFile(Conventions(), cells))
+
+
 @router.post("/{worksheet_id}/operations", operation_id="changeWorksheet")
 def change_worksheet(worksheet_id: str, given: OperationsIn, office: OfficeIn) -> Changed:
     operations = [o.model_dump(exclude_unset=True) for o in given.operations]
-    return _changed(office.change(worksheet_id, operations, given.client, given.again))
+    return _changed(office.change(worksheet_id, operations, given.client, given.again, given.group))
 
 
 @router.post("/{worksheet_id}/paste", operation_id="pasteCells")
-def paste_cells(worksheet_id: str, given: PasteIn, office: OfficeIn) -> Changed:
-    """Inserts the cells of a Markdown text after a cell."""
+def paste_cells(worksheet_id: str, given: PasteIn, office: OfficeIn) -> Pasted:
+    """Inserts the cells of a text after a cell."""
     operations: list[dict[str, object]] = []
     after = given.after
-    for cell in read_markdown(given.markdown).cells:
+    for cell in read_pasted(given.markdown):
         operations.append({"op": "insert", "cell": new_id(), "after": after, "kind": cell.kind, "text": cell.text})
         after = str(operations[-1]["cell"])
-    return _changed(office.change(worksheet_id, operations, given.client))
+    if operations:
+        office.change(worksheet_id, operations, given.client)
+    return Pasted(cells=[str(o["cell"]) for o in operations])
 
 
 @router.post("/{worksheet_id}/undo", operation_id="undo")

@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 from typing import Any, Final
 
 from ..core.meaning.conventions import Conventions
+from ..core.meaning.notes import live_values
 from ..core.meaning.page import MathCell, Page
 from ..core.meaning.planning import PlannedLine
 from ..core.meaning.tasks import LineOutcome
@@ -32,6 +33,13 @@ _KEEP_EVERY: Final = 5.0
 _ENDED: Final = ("took-too-long", "stopped", "out-of-memory")
 
 Listener = Callable[[dict[str, Any]], None]
+
+
+def _planned_cells(sheet: SheetState) -> list[MathCell]:
+    """The cells of mathematics, and the notes that show values."""
+    values = {c.id: live_values(c.text) for c in sheet.cells if c.kind == "note" and "`" in c.text}
+    return [MathCell(c.id, "\n".join(values[c.id]), is_note=True) if c.kind == "note" else MathCell(c.id, c.text)
+            for c in sheet.cells if c.kind == "math" or values.get(c.id)]
 
 
 @dataclass
@@ -193,7 +201,7 @@ class Desk:
             self._page.touch(cell_id)
 
     def _keep_shown(self) -> None:
-        keys = [line.key for cell in self._page.cells for line in cell.lines if line.key]
+        keys = [line.key for cell in self._page.all for line in cell.lines if line.key]
         if keys != self._kept:
             self._memory.keep_shown(self.worksheet_id, keys)
             self._kept, self._kept_at = keys, time.monotonic()
@@ -203,7 +211,7 @@ class Desk:
 
     def _pass(self, sheet: SheetState, revision: int) -> None:
         """Brings the page to a state of the worksheet and plans what that reaches, as far as outcomes are there."""
-        self._page.change([MathCell(c.id, c.text) for c in sheet.cells if c.kind == "math"], Conventions(**sheet.conventions))
+        self._page.change(_planned_cells(sheet), Conventions(**sheet.conventions))
         with self._wake:
             self._shown = {cell_id: rows for cell_id, rows in self._shown.items() if cell_id in self._page}
         changed: dict[str, list[Row]] = {}

@@ -34,13 +34,14 @@ class Office:
                 found = self._desks[worksheet_id] = Desk(worksheet_id, stored.sheet, stored.revision, self.memory, self.room)
             return found
 
-    def change(self, worksheet_id: str, operations: list[Operation], client: str = "", again: bool = False) -> Applied:
+    def change(self, worksheet_id: str, operations: list[Operation], client: str = "", again: bool = False, group: str = "") -> Applied:
         """Stores a change, tells everyone who looks at the worksheet, and has its consequences worked out.
 
-        `again` says that it was sent before and its answer was lost: what is in effect already is left out.
+        `again` says that it was sent before and its answer was lost: what is in effect already is left out. Changes of one
+        group are undone together.
         """
         desk = self.desk(worksheet_id)
-        return self._announce(desk, self.worksheets.change(worksheet_id, operations, again), client)
+        return self._announce(desk, self.worksheets.change(worksheet_id, operations, again, group), client)
 
     def undo(self, worksheet_id: str, client: str = "") -> Applied | None:
         applied = self.worksheets.undo(worksheet_id)

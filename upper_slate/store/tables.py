@@ -50,6 +50,8 @@ class Change(SQLModel, table=True):
     operations: list[Any] = Field(sa_column=Column(JSON, nullable=False))
     inverse: list[Any] = Field(sa_column=Column(JSON, nullable=False))
     undone: bool = False
+    #: changes of one group that follow one another are undone together
+    group: str = ""
     made: datetime = Field(default_factory=now)
 
 

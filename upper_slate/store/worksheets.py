@@ -97,10 +97,11 @@ class Worksheets:
         with self._write, Session(self._engine) as session:
             return self._stored(session, self._row(session, worksheet_id))
 
-    def change(self, worksheet_id: str, operations: list[Operation], again: bool = False) -> Applied:
+    def change(self, worksheet_id: str, operations: list[Operation], again: bool = False, group: str = "") -> Applied:
         """Applies operations and stores them with their inverse. Refused where one does not fit: then nothing is changed.
 
-        With `again` the insertions and removals among them that were carried out already are left out.
+        With `again` the insertions and removals among them that were carried out already are left out. Changes of one
+        group that follow one another are one step of undo.
         """
         with self._write, Session(self._engine) as session:
             row = self._row(session, worksheet_id)
@@ -110,7 +111,12 @@ class Worksheets:
             after, inverse = apply_operations(before, operations)
             session.exec(delete(Change).where(col(Change.worksheet_id) == worksheet_id, col(Change.undone).is_(True)))
             held = self._save(session, row, before, after)
-            session.add(Change(worksheet_id=worksheet_id, revision=row.revision, operations=operations, inverse=inverse))
+            last = session.exec(select(Change).where(Change.worksheet_id == worksheet_id).order_by(col(Change.id).desc()).limit(1)).first() if group else None
+            if last is not None and last.group == group:
+                last.operations, last.inverse = [*last.operations, *operations], [*inverse, *last.inverse]
+                session.add(last)
+            else:
+                session.add(Change(worksheet_id=worksheet_id, revision=row.revision, operations=operations, inverse=inverse, group=group))
             return self._commit(session, row, held, operations, before)
 
     def undo(self, worksheet_id: str) -> Applied | None:

@@ -31,22 +31,28 @@ Answer = Callable[[PlannedLine], LineOutcome | None]
 
 @dataclass(frozen=True)
 class MathCell:
-    """A cell of the page: an identity that stays when it moves, and its text."""
+    """A cell of the page: an identity that stays when it moves, and its text.
+
+    With `is_note` it holds the values that stand in the sentences of a note, one on each line: they see what is above,
+    say nothing to the cells below, and the note has no number.
+    """
 
     id: str
     text: str
+    is_note: bool = False
 
 
 @dataclass(eq=False)
 class PlannedCell:
     """A cell in its place with its lines, their outcomes, and what it says to the cells below.
 
-    `result` is what `cell n` means; `has_result` is false for a cell of assumptions or of nothing.
+    A note has the number of the cell above it. `result` is what `cell n` means; `has_result` is false for a cell of assumptions or of nothing.
     """
 
     id: str
     text: str
     number: int = 0
+    is_note: bool = False
     lines: list[PlannedLine] = field(default_factory=list)
     outcomes: list[LineOutcome | None] = field(default_factory=list)
     events: list[Event] = field(default_factory=list)
@@ -54,6 +60,11 @@ class PlannedCell:
     result: MeaningData | None = None
     has_result: bool = False
     is_pending: bool = False
+
+    @property
+    def rank(self) -> int:
+        """Orders cells and notes down the page."""
+        return 2 * self.number + self.is_note
 
     @property
     def counts_as_above(self) -> bool:
@@ -79,7 +90,9 @@ class Page:
 
     def __init__(self, conventions: Conventions | None = None, cells: Sequence[MathCell] = ()) -> None:
         self.conventions = conventions or Conventions()
+        #: the numbered cells in order; and with the notes between them
         self.cells: list[PlannedCell] = []
+        self.all: list[PlannedCell] = []
         self.timeline = Timeline()
         self._by_id: dict[str, PlannedCell] = {}
         self._readers: dict[str, set[PlannedCell]] = {}
@@ -104,25 +117,29 @@ class Page:
 
     def change(self, cells: Sequence[MathCell], conventions: Conventions) -> None:
         """Brings the page to new cells and conventions; what that reaches waits for `settle`."""
-        before = self.cells
+        before = self.all
         if conventions != self.conventions:
             shown_only = replace(conventions, results=self.conventions.results) == self.conventions
             self.conventions = conventions
             if not shown_only:
                 for cell in before:
                     self._mark(cell)
+        turned = False
         for given in cells:
             held = self._by_id.get(given.id)
-            if held is not None and held.text != given.text:
-                held.text = given.text
+            if held is not None and (held.text, held.is_note) != (given.text, given.is_note):
+                if held.is_note != given.is_note:
+                    turned = True
+                    self._withdraw(held)
+                held.text, held.is_note = given.text, given.is_note
                 self._mark(held)
-        if len(before) == len(cells) and all(a.id == b.id for a, b in zip(before, cells, strict=True)):
+        if not turned and len(before) == len(cells) and all(a.id == b.id for a, b in zip(before, cells, strict=True)):
             return
         self._arrange(cells)
 
     def _arrange(self, cells: Sequence[MathCell]) -> None:
         wanted = {c.id for c in cells}
-        for gone in [c for c in self.cells if c.id not in wanted]:
+        for gone in [c for c in self.all if c.id not in wanted]:
             del self._by_id[gone.id]
             self._withdraw(gone)
         kept = _in_order([self._by_id[c.id] for c in cells if c.id in self._by_id])
@@ -131,7 +148,7 @@ class Page:
         for given in cells:
             held = self._by_id.get(given.id)
             if held is None:
-                held = self._by_id[given.id] = PlannedCell(given.id, given.text)
+                held = self._by_id[given.id] = PlannedCell(given.id, given.text, is_note=given.is_note)
                 self._mark(held)
             elif held not in kept:
                 moved.append(held)
@@ -139,9 +156,11 @@ class Page:
         said = [(cell, cell.said()) for cell in moved]
         for cell in moved:
             self._withdraw(cell)
-        for number, cell in enumerate(placed, start=1):
+        number = 0
+        for cell in placed:
+            number += not cell.is_note
             cell.number = number
-        self.cells = placed
+        self.all, self.cells = placed, [c for c in placed if not c.is_note]
         for cell, words in said:  # whoever saw it where it was, or may see it where it is
             self._mark(cell)
             self._touch(words)
@@ -155,17 +174,17 @@ class Page:
         self._dirty.discard(cell)
         self.unsettled.discard(cell)
 
-    def _touch(self, words: Sequence[str] | dict[str, Any], below: int = 0) -> None:
+    def _touch(self, words: Sequence[str] | dict[str, Any], below: int = -1) -> None:
         for word in words:
             for reader in self._readers.get(word, ()):
-                if reader.number > below:
+                if reader.rank > below:
                     self._mark(reader)
 
     def _mark(self, cell: PlannedCell) -> None:
         if cell not in self._dirty:
             self._dirty.add(cell)
             if self._queue is not None:
-                heapq.heappush(self._queue, (cell.number, cell.id))
+                heapq.heappush(self._queue, (cell.rank, cell.id))
 
     def touch(self, cell_id: str) -> None:
         """Has a cell looked at again: an outcome has come that it waited for."""
@@ -176,7 +195,7 @@ class Page:
 
     def settle(self, answer: Answer) -> Iterator[PlannedCell]:
         """Plans what a change reaches, from the top; yields each cell that was planned. May be left and taken up again."""
-        self._queue = [(c.number, c.id) for c in self._dirty]
+        self._queue = [(c.rank, c.id) for c in self._dirty]
         heapq.heapify(self._queue)
         try:
             while self._queue:
@@ -202,30 +221,31 @@ class Page:
         self._set_reads(cell, planned.reads)
         (self.unsettled.add if None in cell.outcomes else self.unsettled.discard)(cell)
         now = cell.said()
-        self._touch([word for word in {*said, *now} if said.get(word) != now.get(word)], below=cell.number)
+        self._touch([word for word in {*said, *now} if said.get(word) != now.get(word)], below=cell.rank)
 
     def _planned(self, place: PlannedCell, text: str, answer: Answer) -> PlannedCell:
         """The lines of a text in the place of a cell, and what they would say; the page stays as it is."""
-        found = PlannedCell(place.id, text, place.number)
+        found = PlannedCell(place.id, text, place.number, place.is_note)
         look = Look(self, place)
         previous: Any = None
-        for index, (line_text, offset) in enumerate(split_lines(text)):
+        for index, (line_text, offset) in enumerate(_values_of(text) if place.is_note else split_lines(text)):
             line = plan_line(look, place.id, index, offset, line_text, previous)
             outcome = answer(line)
             found.lines.append(line)
             found.outcomes.append(outcome)
             if outcome is None:
-                found.is_pending = True
+                found.is_pending = not place.is_note
                 previous = PENDING
                 events = _postponed(place, line)
             else:
                 previous = outcome.previous
                 events = _events_of(place, line, outcome)
-                if outcome.result["kind"] not in ("empty", "assumption", "release"):
+                if outcome.result["kind"] not in ("empty", "assumption", "release") and not place.is_note:
                     found.has_result = True
                     found.result = replace(outcome.outcome, key=line.key) if outcome.outcome else None
-            found.events += events
-            look.own.add(events)
+            if not place.is_note:
+                found.events += events
+                look.own.add(events)
         found.reads = frozenset(look.reads)
         return found
 
@@ -257,7 +277,7 @@ class Page:
 
 
 def _in_order(cells: list[PlannedCell]) -> set[PlannedCell]:
-    """The most cells that stand in the order in which they stood (a longest rising run of their numbers): the others have moved."""
+    """The most cells that stand in the order in which they stood (a longest run of their ranks): the others have moved."""
     tails: list[int] = []
     at: list[int] = []
     before: list[int | None] = []
@@ -265,11 +285,11 @@ def _in_order(cells: list[PlannedCell]) -> set[PlannedCell]:
         low, high = 0, len(tails)
         while low < high:
             middle = (low + high) // 2
-            if tails[middle] < cell.number:
+            if tails[middle] <= cell.rank:
                 low = middle + 1
             else:
                 high = middle
-        tails[low:low + 1] = [cell.number]
+        tails[low:low + 1] = [cell.rank]
         at[low:low + 1] = [k]
         before.append(at[low - 1] if low else None)
     kept: set[PlannedCell] = set()
@@ -278,6 +298,11 @@ def _in_order(cells: list[PlannedCell]) -> set[PlannedCell]:
         kept.add(cells[k_])
         k_ = before[k_]
     return kept
+
+
+def _values_of(text: str) -> list[tuple[str, int]]:
+    """The values of a note: one on each line, whatever brackets are open in it."""
+    return [(line, 0) for line in text.split("\n")]
 
 
 def _postponed(place: PlannedCell, line: PlannedLine) -> list[Event]:

@@ -44,8 +44,13 @@ class Look:
         self.reads: set[str] = set()
 
     @property
+    def _number(self) -> int:
+        """The first number that is not above."""
+        return self.place.number + self.place.is_note
+
+    @property
     def _above(self) -> tuple[int, int]:
-        return (self.place.number, -1)
+        return (self._number, -1)
 
     def event(self, word: str) -> Event | None:
         """What happened last to a word."""
@@ -72,7 +77,7 @@ class Look:
     def result(self, number: int) -> tuple[bool, bool, MeaningData | None]:
         """Whether a cell above has a result, whether that is still awaited, and the result."""
         self.reads.add(NUMBERS)
-        if not 1 <= number < self.place.number or number > len(self.page.cells):
+        if not 1 <= number < self._number or number > len(self.page.cells):
             return False, False, None
         cell = self.page.cells[number - 1]
         self.reads.add(result_word(cell.id))
@@ -81,7 +86,7 @@ class Look:
     def above(self) -> int | None:
         """The number of the nearest cell above that has a result."""
         self.reads |= {ABOVE, NUMBERS}
-        found = self.page.cell_above(self.place.number)
+        found = self.page.cell_above(self._number)
         return found.number if found else None
 
 
@@ -109,7 +114,8 @@ def plan_line(look: Look, cell_id: str, index: int, offset: int, text: str, prev
         look.reads.add(NUMBERS)
     goes_on = text.lstrip().startswith(("=", "<", "⇔", "⇒", "//")) or not text.strip()  # only a step needs the line above; an empty line hands it on
     before = previous if goes_on and previous is not PENDING else None
-    task = LineTask(text, look.place.number, look.page.conventions.as_dict(), found.names, found.failed, results, above, assumptions, before, notices, near)
+    number = look.place.number + look.place.is_note
+    task = LineTask(text, number, look.page.conventions.as_dict(), found.names, found.failed, results, above, assumptions, before, notices, near)
     waits += found.pending
     if previous is PENDING and goes_on:
         waits.append("the line above")

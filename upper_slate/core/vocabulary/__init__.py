@@ -3,10 +3,11 @@
 from .constants import CONSTANTS, GREEK, RESERVED_WORDS, SMALL_WORDS
 from .entries import Entry
 from .functions import FUNCTIONS, function_named
+from .patterns import PATTERNS, Pattern
 from .requests import REQUESTS
 
-__all__ = ["CONSTANTS", "FUNCTIONS", "GREEK", "REQUESTS", "RESERVED_WORDS", "SMALL_WORDS", "Entry", "entries",
-           "function_named"]
+__all__ = ["CONSTANTS", "FUNCTIONS", "GREEK", "PATTERNS", "REQUESTS", "RESERVED_WORDS", "SMALL_WORDS", "Entry", "Pattern",
+           "entries", "function_named"]
 
 
 def entries() -> tuple[Entry, ...]:

@@ -1,4 +1,4 @@
-"""Which outcomes a worksheet showed last, so that they can be fetched together when it is opened."""
+"""Which outcomes a worksheet showed last, so that they can be fetched together; changes that are undone together."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -13,7 +13,9 @@ def upgrade() -> None:
         sa.Column("worksheet_id", sa.String(), sa.ForeignKey("worksheet.id", ondelete="CASCADE"), primary_key=True),
         sa.Column("keys", sa.JSON(), nullable=False),
     )
+    op.add_column("change", sa.Column("group", sa.String(), nullable=False, server_default=""))
 
 
 def downgrade() -> None:
+    op.drop_column("change", "group")
     op.drop_table("shown")
