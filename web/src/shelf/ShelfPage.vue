@@ -11,6 +11,7 @@ import { ElMessage } from "element-plus/es/components/message/index";
 import { onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
 
+import { preferences } from "../shared/preferences";
 import { api, sentence, type WorksheetRow } from "../shared/api/client";
 import AppHead from "../shared/AppHead.vue";
 import ThemeSwitch from "../shared/ThemeSwitch.vue";
@@ -34,7 +35,7 @@ async function load(): Promise<void> {
 }
 
 async function create(): Promise<void> {
-  const { data, error } = await api.POST("/api/worksheets", { body: { title: "Untitled", folder: "" } });
+  const { data, error } = await api.POST("/api/worksheets", { body: { title: "Untitled", folder: "", conventions: preferences.value.conventions } });
   if (data) await router.push({ name: "worksheet", params: { id: data.id }, query: { new: "1" } });
   else ElMessage.error(sentence(error));
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from "@vueuse/core";
-import { computed, ref } from "vue";
+import { computed, ref, watch } from "vue";
 
 import type { Line } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
@@ -15,13 +15,15 @@ import WorkingSteps from "./WorkingSteps.vue";
 
 /** One line at rest: what was written, the relation sign, the result, and what belongs to it in small. */
 /** With `goesOn` a step follows on the same row, so the line's own result is not given away. */
-const props = defineProps<{ line: Line; wanted?: string; convention: string; quiet?: boolean; goesOn?: boolean }>();
-const emit = defineEmits<{ choose: [form: string | null]; stop: []; again: []; mend: [text: string] }>();
+/** With `hidden` the result is kept back until it is asked for. */
+const props = defineProps<{ line: Line; wanted?: string; convention: string; goesOn?: boolean; hidden?: boolean; waysAsked?: boolean }>();
+const emit = defineEmits<{ choose: [form: string | null]; stop: []; again: []; mend: [text: string]; show: [] }>();
 
 const cut = computed(() => cutAtSign(props.line));
-const results = computed(() => shownResults(props.line, props.wanted, props.convention));
+const results = computed(() => props.hidden ? [] : shownResults(props.line, props.wanted, props.convention));
 const other = computed(() => otherKind(props.line, props.wanted, props.convention));
 const waysOpen = ref(false);
+watch(() => props.waysAsked, (asked) => asked && (waysOpen.value = true), { immediate: true });
 const whole = ref(false);
 const digits = computed(() => results.value.map((result) => longestNumber(result.latex)).reduce((a, b) => Math.max(a, b), 0));
 const hasWays = computed(() => props.line.forms.length > 0 || (props.line.decimal && props.line.decimal.text !== props.line.exact?.text));
@@ -58,7 +60,8 @@ function choose(form: string): void {
       <span v-if="!isStep" class="left"><Typeset :latex="cut.left" /></span>
       <span v-if="!goesOn || cut.sign" class="rest" :class="{ statement: isStatement }">
         <template v-if="cut.sign"><span class="rel" :class="{ struck: isStep && verdict.tone === 'wrong' }"><Typeset :latex="cut.sign" /></span><Typeset class="right" :latex="cut.right" /></template>
-        <template v-if="!goesOn">
+        <button v-if="hidden && !goesOn" class="word shown" @click.stop="emit('show')">show the result</button>
+        <template v-if="!goesOn && !hidden">
         <span v-for="(result, index) in results" :key="index" class="result">
           <span class="rel">{{ result.relation }}</span>
           <button class="value" :title="hasWays ? 'Ways to write it' : undefined" :aria-expanded="hasWays ? waysOpen : undefined" @click.stop="waysOpen = !waysOpen">
@@ -73,8 +76,8 @@ function choose(form: string): void {
         <span v-for="notice in tags" :key="notice.text" class="tag" :title="notice.text">{{ notice.tag }}</span>
         <span class="words">
           <button v-if="other" class="word" @click.stop="emit('choose', other)">{{ other === "decimal" ? "as a decimal" : "exact" }}</button>
-          <button v-if="hasWays && !quiet" class="word" :class="{ 'ways-word': results.length }" @click.stop="waysOpen = !waysOpen">ways to write it</button>
-          <button v-if="line.working.length && !quiet" class="word" :class="{ shown: workingOpen }" :aria-expanded="workingOpen" @click.stop="workingOpen = !workingOpen">working</button>
+          <button v-if="hasWays" class="word" :class="{ 'ways-word': results.length }" @click.stop="waysOpen = !waysOpen">ways to write it</button>
+          <button v-if="line.working.length" class="word" :class="{ shown: workingOpen }" :aria-expanded="workingOpen" @click.stop="workingOpen = !workingOpen">working</button>
         </span>
         </template>
         <span v-if="line.busySince && seconds > 0.3" class="small" role="status">
@@ -83,11 +86,11 @@ function choose(form: string): void {
         <span v-else-if="line.waitsFor?.length" class="small">waits for {{ line.waitsFor.join(", ") }}</span>
       </span>
     </template>
-    <VerdictText v-if="verdict.tone === 'wrong' && !line.error" class="below" :line="line" />
-    <WorkingSteps v-if="workingOpen && line.working.length && !line.error" class="below" :line="line" />
-    <ResultTable v-if="line.table" class="below" :line="line" :decimal="inDecimals" />
-    <ResultGraph v-if="line.graph" class="below" :line="line" />
-    <WaysToWrite v-if="waysOpen && hasWays" class="below" :line="line" :wanted="wanted" @choose="choose" @close="waysOpen = false" />
+    <VerdictText v-if="verdict.tone === 'wrong' && !line.error && !hidden" class="below" :line="line" />
+    <WorkingSteps v-if="workingOpen && line.working.length && !line.error && !hidden" class="below" :line="line" />
+    <ResultTable v-if="line.table && !hidden" class="below" :line="line" :decimal="inDecimals" />
+    <ResultGraph v-if="line.graph && !hidden" class="below" :line="line" />
+    <WaysToWrite v-if="waysOpen && hasWays" class="below" :line="line" :wanted="wanted" :focused="waysAsked" @choose="choose" @close="waysOpen = false" />
     <p v-for="notice in remarks" :key="notice.text" class="remark below">{{ notice.text }}</p>
   </div>
 </template>

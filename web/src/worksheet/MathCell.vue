@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 
 import type { CellData } from "../shared/api/client";
 import CellEditor from "./editor/CellEditor.vue";
@@ -19,11 +19,22 @@ function open(event: MouseEvent): void {
   const target = event.target as HTMLElement;
   if (target.closest("button")) return;
   if (getSelection()?.toString()) return;
+  if (event.shiftKey) return sheet.select(props.cell.id, true);
   const place = target.closest<HTMLElement>("[data-at]")?.dataset.at;
   const row = target.closest<HTMLElement>("[data-line]");
   const offset = row ? (lines.value[Number(row.dataset.line)]?.offset ?? 0) : 0;
   sheet.activate(props.cell.id, place === undefined ? "end" : offset + Number(place));
 }
+
+/** The line whose ways to write it are asked for by keyboard: the last that has some. */
+const waysLine = ref(-1);
+watch(() => sheet.waysAsked === props.cell.id, async (asked) => {
+  if (!asked) return;
+  sheet.waysAsked = null;
+  waysLine.value = -1;
+  await nextTick();
+  waysLine.value = lines.value.reduce((found, line, index) => (!line.error && (line.forms.length || line.decimal) ? index : found), -1);
+}, { immediate: true });
 
 /** A line that a step goes on from shares its row with that step. */
 function goesOn(index: number): boolean {
@@ -53,13 +64,12 @@ function mend(index: number, text: string): void {
       <div v-else class="lines" :class="{ single: lines.length < 2 }">
         <div v-for="(line, index) in lines" :key="index" class="row" :data-line="index">
           <LineView
-            :line="line" :wanted="wanted(index)" :convention="sheet.conventions.results ?? 'exact'" :goes-on="goesOn(index)"
-            @choose="sheet.choose(cell.id, index, $event)" @stop="sheet.stop(cell.id)" @again="sheet.tryAgain(cell.id)" @mend="mend(index, $event)" />
+            :line="line" :wanted="wanted(index)" :convention="sheet.conventions.results ?? 'exact'" :goes-on="goesOn(index)" :ways-asked="waysLine === index" :hidden="Boolean(cell.display.hidden)"
+            @choose="sheet.choose(cell.id, index, $event)" @stop="sheet.stop(cell.id)" @again="sheet.tryAgain(cell.id)" @mend="mend(index, $event)" @show="sheet.setDisplay(cell.id, { hidden: null })" />
         </div>
         <div v-if="!lines.length" class="text">{{ cell.text }}</div>
       </div>
     </template>
-    <span class="number" aria-hidden="true">{{ sheet.numbers.get(cell.id) }}</span>
   </div>
 </template>
 
@@ -69,7 +79,6 @@ function mend(index: number, text: string): void {
 .open { background: var(--page-open); box-shadow: 0 0 0 1px var(--hair), var(--shadow-low); padding: 12px 48px 12px 16px; margin-top: 6px; margin-bottom: 6px; cursor: auto; }
 .defines::before { content: ""; position: absolute; left: 0; top: 8px; bottom: 8px; width: 2px; background: var(--act); opacity: 0.75; border-radius: 2px; }
 .changed { background: var(--changed); }
-.number { position: absolute; right: 12px; top: 11px; font: 12.5px var(--serif); color: var(--ink-quiet); }
 .lines { display: grid; grid-template-columns: max-content minmax(0, 1fr); row-gap: 7px; align-items: baseline; min-width: 0; }
 .lines.single { display: flex; flex-wrap: wrap; }
 .lines.single :deep(.rest) { display: contents; }
@@ -81,7 +90,6 @@ function mend(index: number, text: string): void {
 .cell:hover :deep(.word), .cell:focus-within :deep(.word) { opacity: 1; }
 @media (max-width: 640px) {
   .cell { padding-right: 30px; }
-  .number { right: 4px; }
   .lines { grid-template-columns: minmax(0, 1fr); }
   .lines :deep(.rest) { grid-column: 1; }
   .lines :deep(.left) { display: block; }

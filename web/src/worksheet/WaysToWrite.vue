@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, onMounted, ref } from "vue";
 
 import type { Line } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
 import { shortened, wayName } from "./shown";
 
 /** The other forms of a result, typeset, each one click away. */
-const props = defineProps<{ line: Line; wanted?: string }>();
+const props = defineProps<{ line: Line; wanted?: string; focused?: boolean }>();
 const emit = defineEmits<{ choose: [form: string]; close: [] }>();
 
 const ways = computed(() => {
@@ -18,14 +18,32 @@ const ways = computed(() => {
   return found;
 });
 
+const row = ref<HTMLElement>();
+onMounted(() => props.focused && row.value?.querySelector("button")?.focus());
+
+/** ← and → go along the row. */
+function along(event: KeyboardEvent): void {
+  const by = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+  if (!by) return;
+  const buttons = [...(row.value?.querySelectorAll("button") ?? [])];
+  buttons[(buttons.indexOf(document.activeElement as HTMLButtonElement) + by + buttons.length) % buttons.length]?.focus();
+  event.preventDefault();
+}
+
+/** The focus goes back to the cell. */
+function close(): void {
+  row.value?.closest<HTMLElement>("[data-slot]")?.focus();
+  emit("close");
+}
+
 function choose(name: string): void {
   emit("choose", name);
-  emit("close");
+  close();
 }
 </script>
 
 <template>
-  <div class="ways" role="group" aria-label="Ways to write it" @keydown.esc.stop="emit('close')">
+  <div ref="row" class="ways" role="group" aria-label="Ways to write it" @keydown.esc.stop="close" @keydown="along">
     <button v-for="way in ways" :key="way.name" class="way" :class="{ on: way.name === wanted }" @click.stop="choose(way.name)">
       <small>{{ way.name }}</small> <span class="shown">{{ way.relation }}<Typeset :latex="shortened(way.latex)" /></span>
     </button>

@@ -1,33 +1,44 @@
 <script setup lang="ts">
-import "element-plus/es/components/dropdown/style/css";
-import "element-plus/es/components/dropdown-item/style/css";
-import "element-plus/es/components/dropdown-menu/style/css";
-
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/components/dropdown/index";
 import { useEventListener } from "@vueuse/core";
-import { nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { computed, nextTick, onBeforeUnmount, onMounted, provide, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
-import AppHead from "../shared/AppHead.vue";
-import { setTheme, theme } from "../shared/theme";
+import { preferences } from "../shared/preferences";
 import CellSlot from "./CellSlot.vue";
+import ClashNotice from "./ClashNotice.vue";
 import ConventionsLine from "./ConventionsLine.vue";
+import FindBar from "./FindBar.vue";
 import KeysDialog from "./KeysDialog.vue";
-import NamesPanel from "./NamesPanel.vue";
-import { otherKind } from "./shown";
+import NameCard from "./NameCard.vue";
+import { NEARNESS, useNearness } from "./nearness";
+import PageHead from "./PageHead.vue";
+import { panelOpen } from "./panel";
+import PreferencesDialog from "./PreferencesDialog.vue";
+import SidePanel from "./SidePanel.vue";
 import { useWorksheet } from "./store";
+import { useDragging } from "./useDragging";
+import { usePageKeys } from "./usePageKeys";
+import WriteAgainDialog from "./WriteAgainDialog.vue";
 
 const props = defineProps<{ id: string }>();
 const sheet = useWorksheet();
 const router = useRouter();
 const route = useRoute();
 const keysOpen = ref(false);
-const panelOpen = ref(localStorage.getItem("panel") !== "closed");
+const preferencesOpen = ref(false);
+const againOpen = ref(false);
+const finding = ref<"" | "find" | "replace">("");
+const findBar = ref<InstanceType<typeof FindBar>>();
 const titleField = ref<HTMLInputElement>();
+const page = ref<HTMLElement>();
+const lost = computed(() => [...sheet.clashes.keys()].filter((cell) => !sheet.cellOf(cell)));
+
+provide(NEARNESS, useNearness());
+useDragging(page);
 
 async function open(): Promise<void> {
   await sheet.open(props.id);
-  if (sheet.missing) return;
+  if (sheet.missing || !sheet.loaded) return;
   document.title = `${sheet.title} – Upper Slate`;
   const isNew = Boolean(route.query.new);
   if (!sheet.cells.length) {
@@ -42,61 +53,22 @@ async function open(): Promise<void> {
   }
 }
 
-function switchLine(): void {
-  const cell = sheet.active ?? sheet.selected;
-  const lines = cell ? sheet.results.get(cell) : undefined;
-  if (!cell || !lines) return;
-  sheet.commit(cell);
-  const display = sheet.cells.find((item) => item.id === cell)?.display ?? {};
-  lines.forEach((line, index) => {
-    const other = otherKind(line, display[`line${index}`] as string | undefined, sheet.conventions.results ?? "exact");
-    if (other) sheet.choose(cell, index, other);
-  });
+function find(withReplace: boolean): void {
+  finding.value = withReplace ? "replace" : finding.value || "find";
+  void nextTick(() => findBar.value?.focus());
 }
 
-function switchAll(): void {
-  sheet.setResults(sheet.conventions.results === "decimal" ? "exact" : "decimal");
-}
+usePageKeys({ keys: () => (keysOpen.value = true), find, writeAgain: () => (againOpen.value = true) });
 
-function exportMarkdown(): void {
-  const link = document.createElement("a");
-  link.href = `/api/worksheets/${props.id}/markdown`;
-  link.download = `${sheet.title}.md`;
-  link.click();
-}
-
-function more(command: string): void {
-  if (command === "keys") keysOpen.value = true;
-  else if (command === "panel") panelOpen.value = !panelOpen.value;
-  else if (command === "markdown") exportMarkdown();
-  else if (command === "light" || command === "dark" || command === "system") setTheme(command);
-  else if (command === "undo" || command === "redo") void sheet.step(command);
-}
-
-watch(panelOpen, (value) => localStorage.setItem("panel", value ? "open" : "closed"));
-watch(() => sheet.selected, async (cell) => {
-  if (!cell) return;
-  await nextTick();
-  document.querySelector<HTMLElement>(`[data-slot="${cell}"]`)?.focus();
+watch(() => sheet.title, (title) => title && (document.title = `${title} – Upper Slate`));
+// the text being written is kept when the window goes, and what can still be sent is sent
+useEventListener(window, "pagehide", () => {
+  if (sheet.active) sheet.commit(sheet.active);
+  sheet.keepNow();
 });
-
-useEventListener(window, "keydown", (event: KeyboardEvent) => {
-  const inText = (event.target as HTMLElement).closest("input, textarea, .cm-editor");
-  const command = event.ctrlKey || event.metaKey;
-  if (command && (event.key === "." || event.code === "Period")) (event.shiftKey ? switchAll : switchLine)();
-  else if (command && !inText && event.key.toLowerCase() === "z") void sheet.step(event.shiftKey ? "redo" : "undo");
-  else if (command && !inText && event.key.toLowerCase() === "y") void sheet.step("redo");
-  else if (!inText && event.key === "?") keysOpen.value = true;
-  else return;
-  event.preventDefault();
-});
-useEventListener(window, "beforeunload", () => sheet.active && sheet.commit(sheet.active));
 watch(() => props.id, open);
 onMounted(open);
-onBeforeUnmount(() => {
-  if (sheet.active) sheet.commit(sheet.active);
-  sheet.close();
-});
+onBeforeUnmount(() => sheet.close());
 
 function rename(event: Event): void {
   const value = (event.target as HTMLInputElement).value.trim();
@@ -111,6 +83,10 @@ function fromTitle(event: KeyboardEvent): void {
 
 function below(event: MouseEvent): void {
   if (event.target !== event.currentTarget) return;
+  if (sheet.selection.size) {
+    sheet.select(null);
+    return;
+  }
   const last = sheet.cells[sheet.cells.length - 1];
   if (last && !last.text.trim() && last.kind === "math") sheet.activate(last.id, "end");
   else sheet.activate(sheet.insert(last?.id ?? null), "end");
@@ -119,41 +95,24 @@ function below(event: MouseEvent): void {
 
 <template>
   <div class="screen" :class="{ wide: !panelOpen }">
-    <AppHead :title="sheet.title">
-      <span class="state" role="status" :class="{ off: !sheet.connected }">{{ !sheet.connected ? "Not connected" : sheet.saved ? "Saved" : "Saving…" }}</span>
-      <button v-if="sheet.busy.length" class="head-word" @click="sheet.stop(null)">Stop</button>
-      <div class="switch" role="group" aria-label="Results of the whole worksheet">
-        <button :class="{ on: sheet.conventions.results !== 'decimal' }" :aria-pressed="sheet.conventions.results !== 'decimal'" @click="sheet.setResults('exact')">Exact</button>
-        <button :class="{ on: sheet.conventions.results === 'decimal' }" :aria-pressed="sheet.conventions.results === 'decimal'" @click="sheet.setResults('decimal')">Decimal</button>
-      </div>
-      <button class="head-word wide-only" :disabled="!sheet.canUndo" @click="sheet.step('undo')">Undo</button>
-      <button class="head-word wide-only" :disabled="!sheet.canRedo" @click="sheet.step('redo')">Redo</button>
-      <ElDropdown trigger="click" @command="more">
-        <button class="head-word">More</button>
-        <template #dropdown>
-          <ElDropdownMenu>
-            <ElDropdownItem command="panel">{{ panelOpen ? "Hide names" : "Show names" }}</ElDropdownItem>
-            <ElDropdownItem command="keys">Keys</ElDropdownItem>
-            <ElDropdownItem command="undo" :disabled="!sheet.canUndo">Undo</ElDropdownItem>
-            <ElDropdownItem command="redo" :disabled="!sheet.canRedo">Redo</ElDropdownItem>
-            <ElDropdownItem command="markdown">Save as Markdown</ElDropdownItem>
-            <ElDropdownItem divided command="light">Light{{ theme === "light" ? " ✓" : "" }}</ElDropdownItem>
-            <ElDropdownItem command="dark">Dark{{ theme === "dark" ? " ✓" : "" }}</ElDropdownItem>
-            <ElDropdownItem command="system">As the system{{ theme === "system" ? " ✓" : "" }}</ElDropdownItem>
-          </ElDropdownMenu>
-        </template>
-      </ElDropdown>
-    </AppHead>
+    <PageHead @keys="keysOpen = true" @preferences="preferencesOpen = true" @find="find(true)" @write-again="againOpen = true" />
     <main class="desk">
+      <FindBar v-if="finding" ref="findBar" :with-replace="finding === 'replace'" @close="finding = ''" />
       <p v-if="sheet.problem" class="problem" role="alert">{{ sheet.problem }} <RouterLink v-if="sheet.missing" to="/">To the shelf</RouterLink></p>
-      <article v-if="sheet.loaded && !sheet.missing" class="page" @click="below">
+      <ClashNotice v-for="cell in lost" :key="cell" class="lost" :cell="cell" />
+      <article v-if="sheet.loaded && !sheet.missing" class="page" :style="{ '--text-scale': preferences.textSize / 100 }" @click="below">
         <input ref="titleField" class="title" :value="sheet.title" aria-label="Title" maxlength="200" @change="rename" @keydown.enter="fromTitle" />
         <ConventionsLine />
-        <CellSlot v-for="cell in sheet.cells" :key="cell.id" :cell="cell" />
+        <div ref="page" class="cells" @click="below">
+          <CellSlot v-for="cell in sheet.visible" :key="cell.id" :cell="cell" />
+        </div>
       </article>
     </main>
-    <NamesPanel v-if="panelOpen" class="side" />
+    <SidePanel v-if="panelOpen" class="side" />
+    <NameCard :within="page" />
     <KeysDialog :open="keysOpen" @close="keysOpen = false" />
+    <PreferencesDialog :open="preferencesOpen" @close="preferencesOpen = false" />
+    <WriteAgainDialog :open="againOpen" @close="againOpen = false" />
   </div>
 </template>
 
@@ -163,26 +122,21 @@ function below(event: MouseEvent): void {
 .screen > :deep(.head) { grid-column: 1 / -1; }
 .desk { padding: 26px 40px 60px; min-width: 0; }
 .side { position: sticky; top: 48px; height: calc(100vh - 48px); }
-.page { background: var(--page); max-width: 800px; margin: 0 auto; min-height: calc(100vh - 134px); border-radius: 3px; box-shadow: var(--shadow); padding: 36px 34px 140px 58px; position: relative; cursor: text; }
+.page { background: var(--page); max-width: calc(800px * var(--text-scale, 1)); margin: 0 auto; min-height: calc(100vh - 134px); border-radius: 3px; box-shadow: var(--shadow); padding: 36px 34px 140px 58px; position: relative; cursor: text; }
+.page > * { zoom: var(--text-scale, 1); }
 .title { font: 600 29px/1.2 var(--serif); width: 100%; background: none; border: 0; color: var(--ink); padding: 0; margin: 0 0 4px; border-radius: 3px; text-overflow: ellipsis; }
 .title:focus { outline: none; box-shadow: 0 1px 0 var(--act-line); }
-.problem { max-width: 800px; margin: 0 auto 14px; font: italic 16px/1.5 var(--serif); color: var(--wrong); }
-.state { color: var(--frame-ink); opacity: 0.92; font-size: 14px; white-space: nowrap; }
-.state.off { color: var(--copper-300); }
-.head-word { color: var(--frame-ink); font-size: 14px; padding: 3px 2px; }
-.head-word:disabled { color: var(--frame-quiet); opacity: 0.6; cursor: default; }
-.head-word:hover:not(:disabled) { text-decoration: underline; text-underline-offset: 4px; }
-.switch { display: flex; border: 1px solid var(--frame-line); border-radius: 6px; overflow: hidden; font-size: 13.5px; }
-.switch button { padding: 3px 11px; color: var(--frame-ink); }
-.switch .on { background: var(--chalk); color: var(--slate-900); }
+.problem, .lost { max-width: 800px; margin: 0 auto 14px; }
+.problem { font: italic 16px/1.5 var(--serif); color: var(--wrong); }
 @media (max-width: 1020px) {
   .screen { grid-template-columns: minmax(0, 1fr); }
-  .side { position: static; height: auto; border-left: 0; border-top: 1px solid var(--hair); }
+  /* a sheet from below: the line being written stays in sight */
+  .side { position: fixed; inset: auto 0 0; top: auto; height: min(46vh, 380px); z-index: 30; border-left: 0; border-top: 1px solid var(--hair); box-shadow: 0 -6px 24px #0002; }
+  .screen:not(.wide) .desk { padding-bottom: min(46vh, 380px); }
 }
 @media (max-width: 760px) {
   .desk { padding: 0; }
   .page { border-radius: 0; box-shadow: none; padding: 22px 14px 90px 26px; }
   .title { font-size: 25px; }
-  .wide-only, .state:not(.off) { display: none; }
 }
 </style>

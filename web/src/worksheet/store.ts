@@ -1,24 +1,44 @@
 import { useDebounceFn } from "@vueuse/core";
 import { defineStore } from "pinia";
-import { computed, ref, shallowReactive, shallowRef } from "vue";
+import { computed, nextTick, ref, shallowReactive, shallowRef } from "vue";
 
 import { api, sentence, type CellData, type Line, type NameHere, type Operation } from "../shared/api/client";
+import { keep, markOpen, takeOver, type Batch, type Typed } from "./kept";
+import { useOutbox } from "./outbox";
+import { useSections } from "./sections";
 import { useEvents, type WorksheetEvent } from "./useEvents";
-
-/** Marks this window, so that it knows its own changes when they come back as events. */
-const CLIENT = newId();
 
 export function newId(): string {
   return crypto.getRandomValues(new Uint8Array(6)).reduce((text, byte) => text + byte.toString(16).padStart(2, "0"), "");
 }
 
-export type Conventions = Record<string, string>;
-export type CaretPlace = "start" | "end" | number;
+/** Marks this window, so that it knows its own changes when they come back as events. */
+const CLIENT = newId();
+markOpen(CLIENT);
 
-/** One open worksheet: its cells and results, where the cursor is, and the way changes take to the server. */
+export type Conventions = Record<string, string>;
+export type CaretPlace = "start" | "end" | number | { from: number; to: number };
+
+/** What an open editor offers to the rest of the page. */
+export interface EditorHandle {
+  /** Writes a pattern with gaps at the cursor. */
+  insertPattern(pattern: string): void;
+  /** The word at the cursor, with its place in the text. */
+  wordAtCursor(): string;
+  focus(): void;
+}
+
+/** A text that could not be stored because another window changed, or removed, the cell meanwhile. */
+export interface Clash {
+  mine: string;
+  isGone: boolean;
+}
+
+/** One open worksheet: its cells and results, where the cursor is, what is selected, and the way changes take to the server. */
 export const useWorksheet = defineStore("worksheet", () => {
   const id = ref("");
   const title = ref("");
+  const folder = ref("");
   const revision = ref(0);
   const conventions = ref<Conventions>({});
   const cells = shallowRef<CellData[]>([]);
@@ -28,44 +48,99 @@ export const useWorksheet = defineStore("worksheet", () => {
   const canRedo = ref(false);
   const active = ref<string | null>(null);
   const caret = ref<CaretPlace>("end");
+  const editor = shallowRef<EditorHandle | null>(null);
   const names = ref<NameHere[]>([]);
   const letters = ref<string[]>([]);
   const problem = ref("");
   const missing = ref(false);
   const loaded = ref(false);
-  const pending = ref(0);
+  /** The cells that are selected as wholes, and the one from which the selection grows; the one with the focus is `selected`. */
+  const selection = ref<Set<string>>(new Set());
   const selected = ref<string | null>(null);
+  let anchor: string | null = null;
+  /** The cell whose ways to write it are asked for. */
+  const waysAsked = ref<string | null>(null);
+  /** Cells that are pointed out, because they use a name. */
+  const pointed = ref<Set<string>>(new Set());
   /** What stands in the open editor; kept apart so that results of other lines cannot disturb it. */
   const drafts = shallowReactive(new Map<string, string>());
-  let queue: Promise<void> = Promise.resolve();
+  /** The text from which each draft began. */
+  const bases = new Map<string, string>();
+  const clashes = shallowReactive(new Map<string, Clash>());
+  let isStale = false;
 
-  const events = useEvents(receive, () => void reload());
+  /** Unconfirmed changes and the text being written are kept in the browser, a moment after each change. */
+  const keepSoon = useDebounceFn(keepNow, 150);
+  function keepNow(): void {
+    if (!id.value) return;
+    const typed = [...drafts].map(([cell, text]) => ({ cell, text, was: bases.get(cell) ?? "" })).filter((item) => item.text !== item.was);
+    keep(id.value, CLIENT, { batches: outbox.batches.value, typed });
+  }
+
+  const outbox = useOutbox(() => id.value, CLIENT, { confirmed, refused, changed: keepSoon });
+  const events = useEvents(receive, () => {
+    outbox.tryNow();
+    void outbox.whenEmpty().then(reload);
+  });
 
   const numbers = computed(() => {
     const found = new Map<string, number>();
     for (const cell of cells.value) if (cell.kind === "math") found.set(cell.id, found.size + 1);
     return found;
   });
+  const { hiddenBy, foldedCounts } = useSections(cells);
+  const visible = computed(() => cells.value.filter((cell) => !hiddenBy.value.has(cell.id)));
   const busy = computed(() => [...results].filter(([, lines]) => lines.some((line) => line.busySince)).map(([cell]) => cell));
-  const saved = computed(() => pending.value === 0 && events.connected.value);
+  const connected = computed(() => events.connected.value && !outbox.unreachable.value);
+  const saved = computed(() => outbox.count.value === 0 && connected.value);
+
+  function cellOf(cell: string | null): CellData | undefined {
+    return cells.value.find((item) => item.id === cell);
+  }
+
+  // -- opening --------------------------------------------------------------------------------------------------------
 
   async function open(worksheet: string): Promise<void> {
     close();
     id.value = worksheet;
     await reload();
+    if (!loaded.value) return;
     events.open(worksheet);
+    const left = await takeOver(worksheet, CLIENT);
+    if (left.batches.length) {
+      outbox.adopt(left.batches);
+      await outbox.whenEmpty();
+      await reload();
+    }
+    left.typed.forEach(restore);
     void refreshNames();
   }
 
+  /** A text that was being written when the window closed stands in its editor again. */
+  function restore(typed: Typed): void {
+    const cell = cellOf(typed.cell);
+    if (!cell) {
+      if (typed.text.trim()) clashes.set(typed.cell, { mine: typed.text, isGone: true });
+    } else if (cell.text !== typed.text) {
+      drafts.set(cell.id, typed.text);
+      bases.set(cell.id, typed.was);
+      activate(cell.id, "end");
+    }
+  }
+
   async function reload(): Promise<void> {
+    const asked = id.value;
     try {
-      const { data, error } = await api.GET("/api/worksheets/{worksheet_id}", { params: { path: { worksheet_id: id.value } } });
+      const { data, error } = await api.GET("/api/worksheets/{worksheet_id}", { params: { path: { worksheet_id: asked } } });
+      if (asked !== id.value) return;
       if (!data) {
         missing.value = true;
         problem.value = sentence(error);
         return;
       }
+      isStale = false;
       title.value = data.title;
+      folder.value = data.folder;
       revision.value = data.revision;
       conventions.value = data.conventions;
       cells.value = data.cells;
@@ -76,20 +151,32 @@ export const useWorksheet = defineStore("worksheet", () => {
       missing.value = false;
       problem.value = "";
       loaded.value = true;
+      if (active.value && !cellOf(active.value)) leaveRemoved(active.value);
     } catch {
-      problem.value = "The server does not answer. What you type is kept here until it is back.";
+      problem.value = "The server does not answer. Is Upper Slate still running?";
     }
   }
 
   function close(): void {
+    if (active.value) commit(active.value);
     events.close();
+    outbox.clear();
     loaded.value = false;
     cells.value = [];
     results.clear();
     drafts.clear();
+    bases.clear();
+    clashes.clear();
     active.value = null;
+    selected.value = null;
+    selection.value = new Set();
+    pointed.value = new Set();
     names.value = [];
+    problem.value = "";
+    missing.value = false;
   }
+
+  // -- what the server says -------------------------------------------------------------------------------------------
 
   function receive(event: WorksheetEvent): void {
     if (event.type === "results" || event.type === "hello") {
@@ -100,18 +187,77 @@ export const useWorksheet = defineStore("worksheet", () => {
       }
       refreshNamesSoon();
     } else if (event.type === "changed") {
-      if (event.client === CLIENT && pending.value > 0) return; // newer changes of ours are on their way
-      revision.value = event.revision;
-      title.value = event.title;
-      conventions.value = event.conventions;
-      canUndo.value = event.canUndo;
-      canRedo.value = event.canRedo;
-      cells.value = event.cells;
-      if (active.value && !event.cells.some((cell) => cell.id === active.value)) active.value = null;
+      takeChange(event);
     } else if (event.type === "removed") {
       missing.value = true;
       problem.value = "This worksheet was removed in another window.";
     }
+  }
+
+  function takeChange(event: Extract<WorksheetEvent, { type: "changed" }>): void {
+    const [client, batch] = event.client.split("/");
+    const own = client === CLIENT ? Number(batch) : 0;
+    revision.value = event.revision;
+    canUndo.value = event.canUndo;
+    canRedo.value = event.canRedo;
+    if (!outbox.count.value || own === 0) {
+      title.value = event.title;
+      conventions.value = event.conventions;
+    }
+    const news = new Map(event.cells.filter((cell) => !outbox.changesLater(cell.id, own)).map((cell) => [cell.id, cell]));
+    if (event.order && outbox.rearrangesLater(own)) {
+      isStale = true; // our own rearrangement is on its way: the whole is fetched once it has arrived
+      cells.value = cells.value.map((cell) => news.get(cell.id) ?? cell);
+      return;
+    }
+    const held = new Map(cells.value.map((cell) => [cell.id, cell]));
+    const order = event.order ?? cells.value.map((cell) => cell.id);
+    cells.value = order.flatMap((cell) => news.get(cell) ?? held.get(cell) ?? []);
+    for (const cell of held.keys()) if (!order.includes(cell)) leaveRemoved(cell);
+  }
+
+  /** A cell that is gone: what was being written in it is not. */
+  function leaveRemoved(cell: string): void {
+    results.delete(cell);
+    const mine = drafts.get(cell);
+    if (mine !== undefined && mine !== bases.get(cell) && mine.trim()) clashes.set(cell, { mine, isGone: true });
+    dropDraft(cell);
+    if (active.value === cell) active.value = null;
+    if (selected.value === cell) selected.value = null;
+    if (selection.value.delete(cell)) selection.value = new Set(selection.value);
+  }
+
+  function confirmed(answer: { revision: number; canUndo: boolean; canRedo: boolean }): void {
+    revision.value = answer.revision;
+    canUndo.value = answer.canUndo;
+    canRedo.value = answer.canRedo;
+    problem.value = "";
+    if (isStale && outbox.count.value === 0) void reload();
+  }
+
+  function refused(batch: Batch, reason: string, clash: boolean): void {
+    for (const operation of batch.operations) {
+      if (operation.op !== "edit" || !operation.cell || !operation.text?.trim()) continue;
+      clashes.set(operation.cell, { mine: operation.text, isGone: !clash });
+    }
+    if (!clash) problem.value = reason;
+    void outbox.whenEmpty().then(async () => {
+      await reload();
+      for (const [cell, held] of clashes) {
+        const now = cellOf(cell);
+        if (now && held.isGone) clashes.set(cell, { ...held, isGone: false });
+        if (now && now.text === held.mine) clashes.delete(cell);
+      }
+    });
+  }
+
+  /** Ends a clash: with the text written here, or with the one that stands there now. */
+  function settleClash(cell: string, keepMine: boolean): void {
+    const clash = clashes.get(cell);
+    clashes.delete(cell);
+    if (!clash || !keepMine) return;
+    if (clash.isGone) activate(insert(cells.value[cells.value.length - 1]?.id ?? null, "math", clash.mine), "end");
+    else edit(cell, { text: clash.mine });
   }
 
   function differs(before: Line[] | undefined, after: Line[]): boolean {
@@ -130,111 +276,143 @@ export const useWorksheet = defineStore("worksheet", () => {
 
   // -- changes: shown at once, sent one after another ---------------------------------------------------------------
 
-  function send(operations: Operation[]): Promise<void> {
-    pending.value += 1;
-    queue = queue.then(async () => {
-      for (;;) {
-        try {
-          const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/operations", {
-            params: { path: { worksheet_id: id.value } },
-            body: { revision: revision.value, client: CLIENT, operations },
-          });
-          pending.value -= 1;
-          if (data) {
-            revision.value = data.revision;
-            canUndo.value = data.canUndo;
-            canRedo.value = data.canRedo;
-            problem.value = "";
-          } else {
-            problem.value = sentence(error);
-            await reload();
-          }
-          return;
-        } catch {
-          problem.value = "The server does not answer. What you type is kept here and sent when it is back.";
-          await new Promise((resolve) => setTimeout(resolve, 1000));
-        }
-      }
-    });
-    return queue;
+  function edit(cell: string, change: { text?: string; kind?: "math" | "note" }, group = ""): void {
+    const was = bases.get(cell) ?? cellOf(cell)?.text;
+    cells.value = cells.value.map((item) => (item.id === cell ? { ...item, ...change } : item));
+    dropDraft(cell);
+    outbox.push([{ op: "edit", cell, ...change, ...(change.text === undefined ? {} : { was }) }], group);
   }
 
-  function edit(cell: string, change: { text?: string; kind?: "math" | "note" }): void {
-    cells.value = cells.value.map((item) => (item.id === cell ? { ...item, ...change } : item));
-    void send([{ op: "edit", cell, ...change }]);
+  /** Several texts at once: one step of undo. */
+  function editAll(texts: Map<string, string>): void {
+    const operations = cells.value.filter((cell) => texts.has(cell.id)).map((cell): Operation => ({ op: "edit", cell: cell.id, text: texts.get(cell.id), was: cell.text }));
+    cells.value = cells.value.map((cell) => (texts.has(cell.id) ? { ...cell, text: texts.get(cell.id) ?? "" } : cell));
+    outbox.push(operations);
   }
 
   function insert(after: string | null, kind: "math" | "note" = "math", text = ""): string {
     const cell: CellData = { id: newId(), kind, text, display: {} };
-    const at = after === null ? 0 : cells.value.findIndex((item) => item.id === after) + 1;
-    cells.value = [...cells.value.slice(0, at), cell, ...cells.value.slice(at)];
-    void send([{ op: "insert", cell: cell.id, after, kind, text }]);
+    insertAll(after, [cell]);
     return cell.id;
   }
 
-  function remove(cell: string): void {
-    const at = cells.value.findIndex((item) => item.id === cell);
-    if (at < 0) return;
-    const next = cells.value[at - 1] ?? cells.value[at + 1];
-    cells.value = cells.value.filter((item) => item.id !== cell);
-    drafts.delete(cell);
-    void send([{ op: "remove", cell }]);
-    if (active.value === cell) activate(next?.id ?? null, "end");
+  function insertAll(after: string | null, made: CellData[]): void {
+    const at = after === null ? 0 : cells.value.findIndex((item) => item.id === after) + 1;
+    cells.value = [...cells.value.slice(0, at), ...made, ...cells.value.slice(at)];
+    outbox.push(made.map((cell, index): Operation => ({ op: "insert", cell: cell.id, after: made[index - 1]?.id ?? after, kind: cell.kind, text: cell.text, display: cell.display })));
   }
 
+  function remove(...gone: string[]): void {
+    const at = cells.value.findIndex((item) => gone.includes(item.id));
+    if (at < 0) return;
+    const wasActive = active.value !== null && gone.includes(active.value);
+    cells.value = cells.value.filter((item) => !gone.includes(item.id));
+    gone.forEach((cell) => {
+      dropDraft(cell);
+      results.delete(cell);
+    });
+    outbox.push(gone.map((cell): Operation => ({ op: "remove", cell })));
+    const next = cells.value[Math.max(0, at - 1)];
+    if (wasActive) {
+      active.value = null;
+      activate(next?.id ?? null, "end");
+    } else select(cells.value[at]?.id ?? next?.id ?? null);
+  }
+
+  /** Puts cells, kept in their order, after another one (first of all with null). */
+  function place(moved: string[], after: string | null): void {
+    const block = cells.value.filter((item) => moved.includes(item.id));
+    const rest = cells.value.filter((item) => !moved.includes(item.id));
+    const at = after === null ? 0 : rest.findIndex((item) => item.id === after) + 1;
+    const next = [...rest.slice(0, at), ...block, ...rest.slice(at)];
+    if (next.every((item, index) => item.id === cells.value[index]?.id)) return;
+    cells.value = next;
+    outbox.push(block.map((cell, index): Operation => ({ op: "move", cell: cell.id, after: block[index - 1]?.id ?? after })));
+    void outbox.whenEmpty().then(() => refreshNames());
+  }
+
+  /** Moves a cell, or the block of the selected ones, past its visible neighbour. */
   function move(cell: string, by: -1 | 1): void {
-    const at = cells.value.findIndex((item) => item.id === cell);
-    const to = at + by;
-    if (at < 0 || to < 0 || to >= cells.value.length) return;
-    commit(cell);
-    const list = [...cells.value];
-    const [item] = list.splice(at, 1);
-    if (!item) return;
-    list.splice(to, 0, item);
-    cells.value = list;
-    void send([{ op: "move", cell, after: list[to - 1]?.id ?? null }]).then(() => refreshNames());
+    const block = selection.value.has(cell) ? cells.value.filter((item) => selection.value.has(item.id)).map((item) => item.id) : [cell];
+    const first = cells.value.findIndex((item) => item.id === block[0]);
+    const last = cells.value.findIndex((item) => item.id === block[block.length - 1]);
+    if (by < 0 ? first <= 0 : last >= cells.value.length - 1) return;
+    if (active.value) commit(active.value);
+    place(block, by < 0 ? (cells.value[first - 2]?.id ?? null) : (cells.value[last + 1]?.id ?? null));
+  }
+
+  function duplicate(copied: string[]): void {
+    if (active.value) commit(active.value);
+    const block = cells.value.filter((item) => copied.includes(item.id)).map((item) => ({ ...item, id: newId(), display: { ...item.display } }));
+    const last = [...cells.value].reverse().find((item) => copied.includes(item.id));
+    if (!last || !block.length) return;
+    insertAll(last.id, block);
+    if (active.value) activate(block[0]?.id ?? null, "end");
+    else selectOnly(block.map((item) => item.id));
+  }
+
+  function setDisplay(cell: string, display: Record<string, unknown>): void {
+    cells.value = cells.value.map((item) => (item.id === cell ? { ...item, display: { ...item.display, ...display } } : item));
+    outbox.push([{ op: "display", cell, display }]);
   }
 
   function choose(cell: string, line: number, form: string | null): void {
-    const key = `line${line}`;
-    cells.value = cells.value.map((item) => (item.id === cell ? { ...item, display: { ...item.display, [key]: form } } : item));
-    void send([{ op: "display", cell, display: { [key]: form } }]);
+    setDisplay(cell, { [`line${line}`]: form });
   }
 
   function setConvention(changes: Conventions): void {
     conventions.value = { ...conventions.value, ...changes };
-    void send([{ op: "convention", changes }]);
+    outbox.push([{ op: "convention", changes }]);
   }
 
   /** The whole worksheet in one kind of answer: choices made for single lines give way to it. */
   function setResults(kind: string): void {
-    const chosen = cells.value.filter((item) => Object.keys(item.display).length);
-    const operations: Operation[] = chosen.map((item) => ({ op: "display", cell: item.id, display: Object.fromEntries(Object.keys(item.display).map((key) => [key, null])) }));
+    const lineKeys = (item: CellData) => Object.keys(item.display).filter((key) => key.startsWith("line") && item.display[key] !== null);
+    const chosen = cells.value.filter((item) => lineKeys(item).length);
+    const cleared = new Map(chosen.map((item) => [item.id, Object.fromEntries(lineKeys(item).map((key) => [key, null]))]));
     conventions.value = { ...conventions.value, results: kind };
-    cells.value = cells.value.map((item) => (Object.keys(item.display).length ? { ...item, display: {} } : item));
-    void send([...operations, { op: "convention", changes: { results: kind } }]);
+    cells.value = cells.value.map((item) => (cleared.has(item.id) ? { ...item, display: { ...item.display, ...cleared.get(item.id) } } : item));
+    outbox.push([...[...cleared].map(([cell, display]): Operation => ({ op: "display", cell, display })), { op: "convention", changes: { results: kind } }]);
   }
 
   function rename(next: string): void {
     title.value = next;
-    void send([{ op: "title", title: next }]);
+    outbox.push([{ op: "title", title: next }]);
   }
 
   async function step(which: "undo" | "redo"): Promise<void> {
     if (active.value) commit(active.value);
-    await queue;
+    await outbox.whenEmpty();
     const request = { params: { path: { worksheet_id: id.value } }, body: { client: "" } };
-    const { data } = which === "undo" ? await api.POST("/api/worksheets/{worksheet_id}/undo", request) : await api.POST("/api/worksheets/{worksheet_id}/redo", request);
-    if (data) {
-      canUndo.value = data.canUndo;
-      canRedo.value = data.canRedo;
+    try {
+      const { data } = which === "undo" ? await api.POST("/api/worksheets/{worksheet_id}/undo", request) : await api.POST("/api/worksheets/{worksheet_id}/redo", request);
+      if (data) {
+        canUndo.value = data.canUndo;
+        canRedo.value = data.canRedo;
+      }
+    } catch {
+      problem.value = "The server does not answer; nothing was undone.";
     }
   }
 
-  async function paste(after: string | null, markdown: string): Promise<void> {
-    await queue;
-    const { error } = await api.POST("/api/worksheets/{worksheet_id}/paste", { params: { path: { worksheet_id: id.value } }, body: { after, markdown, client: "" } });
-    if (error) problem.value = sentence(error);
+  /** Puts the cells of a text after a cell; they are selected once they have come. */
+  async function paste(after: string | null, text: string): Promise<void> {
+    await outbox.whenEmpty();
+    const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/paste", { params: { path: { worksheet_id: id.value } }, body: { after, markdown: text, client: "" } });
+    if (!data) {
+      problem.value = sentence(error);
+      return;
+    }
+    await nextTick();
+    selectOnly(data.cells);
+  }
+
+  /** Cells as Markdown, for the clipboard. */
+  async function asMarkdown(copied: string[]): Promise<string> {
+    if (active.value) commit(active.value);
+    await outbox.whenEmpty();
+    const { data } = await api.POST("/api/worksheets/{worksheet_id}/markdown", { params: { path: { worksheet_id: id.value } }, body: { cells: copied }, parseAs: "text" });
+    return (data as string | undefined) ?? "";
   }
 
   async function stop(cell: string | null): Promise<void> {
@@ -245,28 +423,68 @@ export const useWorksheet = defineStore("worksheet", () => {
     await api.POST("/api/worksheets/{worksheet_id}/again", { params: { path: { worksheet_id: id.value } }, body: { cell } });
   }
 
-  // -- the cursor ---------------------------------------------------------------------------------------------------
+  // -- the cursor and the selection ---------------------------------------------------------------------------------
 
   function activate(cell: string | null, place: CaretPlace = "end"): void {
     if (active.value && active.value !== cell) commit(active.value);
+    const heading = cell ? hiddenBy.value.get(cell) : undefined;
+    if (heading) setDisplay(heading, { folded: null });
     caret.value = place;
     active.value = cell;
     selected.value = null;
+    selection.value = new Set();
+    pointed.value = new Set();
     void refreshNames();
+  }
+
+  /** Selects one cell as a whole; with `grow` everything from where the selection began. */
+  function select(cell: string | null, grow = false): void {
+    if (active.value) {
+      commit(active.value);
+      active.value = null;
+    }
+    selected.value = cell;
+    if (!cell) {
+      selection.value = new Set();
+      return;
+    }
+    if (!grow || !anchor) anchor = cell;
+    const ids = visible.value.map((item) => item.id);
+    const [from, to] = [ids.indexOf(anchor), ids.indexOf(cell)].sort((a, b) => a - b);
+    selection.value = new Set(ids.slice(Math.max(0, from ?? 0), (to ?? 0) + 1));
+    void refreshNames();
+  }
+
+  function selectOnly(chosen: string[]): void {
+    select(chosen[chosen.length - 1] ?? null);
+    anchor = chosen[0] ?? null;
+    selection.value = new Set(chosen);
+  }
+
+  function write(cell: string, text: string): void {
+    if (!bases.has(cell)) bases.set(cell, cellOf(cell)?.text ?? "");
+    drafts.set(cell, text);
+    keepSoon();
+  }
+
+  function dropDraft(cell: string): void {
+    drafts.delete(cell);
+    bases.delete(cell);
+    keepSoon();
   }
 
   /** Stores what stands in the editor of a cell, if it is something new. */
   function commit(cell: string): void {
     const draft = drafts.get(cell);
-    const held = cells.value.find((item) => item.id === cell);
+    const held = cellOf(cell);
     if (draft === undefined || !held) return;
     if (draft !== held.text) edit(cell, { text: draft });
-    drafts.delete(cell);
+    else dropDraft(cell);
   }
 
   function neighbour(cell: string, by: -1 | 1): string | null {
-    const at = cells.value.findIndex((item) => item.id === cell);
-    return cells.value[at + by]?.id ?? null;
+    const at = visible.value.findIndex((item) => item.id === cell);
+    return visible.value[at + by]?.id ?? null;
   }
 
   /** Results come in bursts; the panel needs to follow only once. */
@@ -274,20 +492,26 @@ export const useWorksheet = defineStore("worksheet", () => {
 
   async function refreshNames(): Promise<void> {
     if (!id.value || !loaded.value) return;
+    const found = await namesAt(active.value ?? selected.value);
+    if (!found) return;
+    names.value = found.names;
+    letters.value = found.letters;
+  }
+
+  /** The names in force at a cell; null while the server does not answer. */
+  async function namesAt(cell: string | null) {
     try {
-      const { data } = await api.GET("/api/worksheets/{worksheet_id}/names", { params: { path: { worksheet_id: id.value }, query: { cell: active.value } } });
-      if (data) {
-        names.value = data.names;
-        letters.value = data.letters;
-      }
+      const { data } = await api.GET("/api/worksheets/{worksheet_id}/names", { params: { path: { worksheet_id: id.value }, query: { cell } } });
+      return data ?? null;
     } catch {
-      // the panel keeps what it had; the broken connection is shown in the head
+      return null; // the panel keeps what it had; the broken connection is shown in the head
     }
   }
 
   return {
-    id, title, revision, conventions, cells, results, changed, canUndo, canRedo, active, caret, names, letters, problem, missing, loaded, pending, saved,
-    selected, drafts, numbers, busy, connected: events.connected,
-    open, reload, close, edit, insert, remove, move, choose, setConvention, setResults, rename, step, paste, stop, tryAgain, activate, commit, neighbour,
+    id, title, folder, revision, conventions, cells, visible, results, changed, canUndo, canRedo, active, caret, editor, names, letters, problem, missing, loaded,
+    saved, connected, selected, selection, waysAsked, pointed, drafts, clashes, numbers, busy, hiddenBy, foldedCounts,
+    open, reload, close, keepNow, edit, editAll, insert, remove, move, place, duplicate, setDisplay, choose, setConvention, setResults, rename, step, paste, asMarkdown,
+    stop, tryAgain, settleClash, activate, select, selectOnly, write, commit, neighbour, namesAt, cellOf,
   };
 });

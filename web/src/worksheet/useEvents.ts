@@ -6,7 +6,7 @@ export type WorksheetEvent =
   | { type: "hello"; results: Record<string, Line[]> }
   | { type: "results"; revision: number; cells: Record<string, Line[]> }
   | { type: "done"; revision: number }
-  | { type: "changed"; revision: number; client: string; title: string; conventions: Record<string, string>; cells: CellData[]; canUndo: boolean; canRedo: boolean }
+  | { type: "changed"; revision: number; client: string; title: string; conventions: Record<string, string>; order: string[] | null; cells: CellData[]; canUndo: boolean; canRedo: boolean }
   | { type: "removed" }
   | { type: "closing" };
 

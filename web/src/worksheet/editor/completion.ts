@@ -1,17 +1,16 @@
 import { autocompletion, snippetCompletion, type Completion, type CompletionContext, type CompletionResult } from "@codemirror/autocomplete";
 
-import { api, type Entry } from "../../shared/api/client";
+import { typesetHtml } from "../../shared/katex";
+import { entries, type Entry } from "../../shared/vocabulary";
 import type { useWorksheet } from "../store";
+import { snippetOf } from "./gaps";
 
-let vocabulary: Entry[] = [];
-
-export async function loadVocabulary(): Promise<void> {
-  if (vocabulary.length) return;
-  const { data } = await api.GET("/api/vocabulary");
-  vocabulary = data ?? [];
+interface Offered extends Completion {
+  /** LaTeX that shows it typeset. */
+  sample?: string;
 }
 
-/** Names of the page first, then functions and requests, each with how it is written and what it means. */
+/** Names of the page first, then functions and requests, each with how it is written, how it looks and what it means. */
 export function completion(sheet: ReturnType<typeof useWorksheet>) {
   return autocompletion({
     override: [(context) => complete(context, sheet)],
@@ -19,26 +18,31 @@ export function completion(sheet: ReturnType<typeof useWorksheet>) {
     selectOnOpen: false,
     activateOnTypingDelay: 40,
     closeOnBlur: true,
+    addToOptions: [{ position: 55, render: sampleOf }],
   });
+}
+
+function sampleOf(completion: Offered): HTMLElement {
+  const shown = document.createElement("span");
+  shown.className = "cm-sample";
+  shown.innerHTML = completion.sample ? typesetHtml(completion.sample, true) : "";
+  return shown;
 }
 
 function complete(context: CompletionContext, sheet: ReturnType<typeof useWorksheet>): CompletionResult | null {
   const word = context.matchBefore(/[A-Za-z][\w]*( of)?/);
   if (!word || (!context.explicit && word.text.length < 2)) return null;
-  return { from: word.from, options: [...pageNames(sheet), ...words()], validFor: /^[A-Za-z]\w*$/ };
+  return { from: word.from, options: [...pageNames(sheet), ...entries.value.map(offered)], validFor: /^[A-Za-z]\w*$/ };
 }
 
-function pageNames(sheet: ReturnType<typeof useWorksheet>): Completion[] {
+function pageNames(sheet: ReturnType<typeof useWorksheet>): Offered[] {
   return sheet.names
     .filter((name) => !name.replacedIn && !name.failed && name.name.length > 1)
-    .map((name) => ({ label: name.name, detail: `from cell ${name.cell}`, boost: 2 }));
+    .map((name) => ({ label: name.name, sample: name.latex, detail: `cell ${name.cell}`, boost: 2 }));
 }
 
-function words(): Completion[] {
-  return vocabulary.map((entry) => {
-    // "{x^2 = 12}" in a pattern is a gap that shows what could stand there
-    const template = entry.pattern.replace(/\{([^}]*)\}/g, (_, gap: string) => `\${${gap}}`);
-    const label = entry.kind === "request" ? entry.pattern.replace(/[{}]/g, "") : entry.name;
-    return snippetCompletion(template, { label, detail: entry.meaning, boost: entry.kind === "request" ? -1 : 0 });
-  });
+function offered(entry: Entry): Offered {
+  const isRequest = entry.kind === "request";
+  const label = isRequest ? entry.name : entry.name;
+  return { ...snippetCompletion(snippetOf(entry.pattern), { label, detail: entry.meaning, boost: isRequest ? -1 : 0 }), sample: entry.sample } as Offered;
 }

@@ -1,21 +1,28 @@
-import { acceptCompletion, closeBrackets, closeBracketsKeymap, completionStatus, nextSnippetField, prevSnippetField, selectedCompletion } from "@codemirror/autocomplete";
-import { defaultKeymap, history, historyKeymap, insertNewline, undoDepth } from "@codemirror/commands";
+import { closeBrackets, closeBracketsKeymap, snippet } from "@codemirror/autocomplete";
+import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
 import { bracketMatching } from "@codemirror/language";
-import { EditorState, Prec } from "@codemirror/state";
+import { Annotation, EditorState, Prec } from "@codemirror/state";
 import { drawSelection, EditorView, keymap } from "@codemirror/view";
 
-import { nextTick } from "vue";
-
 import type { CellData } from "../../shared/api/client";
-import type { useWorksheet } from "../store";
-import { completion, loadVocabulary } from "./completion";
+import { loadVocabulary } from "../../shared/vocabulary";
+import type { EditorHandle, useWorksheet } from "../store";
+import { cellKeys } from "./cellKeys";
+import { completion } from "./completion";
+import { errorMarks } from "./errorMarks";
+import { snippetOf } from "./gaps";
+import { selectionAt, wordAt } from "./places";
 import { editorTheme } from "./theme";
 
 type Sheet = ReturnType<typeof useWorksheet>;
 
-export interface OpenEditor {
+/** A text that came from elsewhere: it is no typing. */
+const fromElsewhere = Annotation.define<boolean>();
+
+export interface OpenEditor extends EditorHandle {
+  view: EditorView;
   destroy(): void;
-  /** Takes over a text that came from elsewhere, unless it is the one that stands here already. */
+  /** Takes over a text that came from elsewhere, unless something is being written here. */
   replace(text: string): void;
 }
 
@@ -23,12 +30,11 @@ export interface OpenEditor {
 export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, typed: (text: string) => void): OpenEditor {
   void loadVocabulary();
   const text = sheet.drafts.get(cell.id) ?? cell.text;
-  const place = sheet.caret === "start" ? 0 : sheet.caret === "end" ? text.length : Math.min(sheet.caret, text.length);
   const view = new EditorView({
     parent: host,
     state: EditorState.create({
       doc: text,
-      selection: { anchor: place },
+      selection: selectionAt(sheet.caret, text.length),
       extensions: [
         Prec.highest(keymap.of(cellKeys(cell, sheet))),
         history(),
@@ -37,10 +43,13 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
         closeBrackets(),
         EditorState.languageData.of(() => [{ closeBrackets: { brackets: ["(", "["] } }]),
         completion(sheet),
+        errorMarks,
         keymap.of([...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap]),
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({ "aria-label": `Cell ${sheet.numbers.get(cell.id) ?? ""}, mathematics`, spellcheck: "false", autocapitalize: "off", autocorrect: "off", enterkeyhint: "done" }),
-        EditorView.updateListener.of((update) => update.docChanged && typed(update.state.doc.toString())),
+        EditorView.updateListener.of((update) => {
+          if (update.docChanged && !update.transactions.some((transaction) => transaction.annotation(fromElsewhere))) typed(update.state.doc.toString());
+        }),
         EditorView.domEventHandlers({ paste: (event) => pasteCells(event, cell, sheet) }),
         EditorView.inputHandler.of((editor, _from, _to, input) => spaceMakesNote(editor, input, cell, sheet)),
         editorTheme,
@@ -52,9 +61,19 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
     host.scrollIntoView({ block: "nearest" });
   });
   return {
+    view,
     destroy: () => view.destroy(),
+    focus: () => view.focus(),
+    insertPattern: (pattern) => {
+      const { from, to } = view.state.selection.main;
+      snippet(snippetOf(pattern))(view, null, from, to);
+      view.focus();
+    },
+    wordAtCursor: () => wordAt(view.state),
     replace: (next) => {
-      if (view.state.doc.toString() !== next && !sheet.drafts.has(cell.id)) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: next } });
+      if (view.state.doc.toString() === next || sheet.drafts.has(cell.id)) return;
+      const head = Math.min(view.state.selection.main.head, next.length);
+      view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: next }, selection: { anchor: head }, annotations: fromElsewhere.of(true) });
     },
   };
 }
@@ -62,12 +81,12 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
 /** A space in an empty cell turns it into a note: mathematics never begins with one. */
 function spaceMakesNote(view: EditorView, input: string, cell: CellData, sheet: Sheet): boolean {
   if (view.state.doc.length > 0 || (input !== " " && input !== "#")) return false;
-  sheet.drafts.delete(cell.id);
   sheet.caret = "end";
   sheet.edit(cell.id, { kind: "note", text: input === "#" ? "# " : "" });
   return true;
 }
 
+/** Cells that are pasted into a cell come after it; any other text goes into it. */
 function pasteCells(event: ClipboardEvent, cell: CellData, sheet: Sheet): boolean {
   const text = event.clipboardData?.getData("text/plain") ?? "";
   if (!/^(```+|~~~+)\s*slate\s*$/m.test(text)) return false;
@@ -75,52 +94,4 @@ function pasteCells(event: ClipboardEvent, cell: CellData, sheet: Sheet): boolea
   sheet.commit(cell.id);
   void sheet.paste(cell.id, text);
   return true;
-}
-
-/** Works the cell out and goes on to the next one, which is made at the end of the page. */
-function goOn(cell: CellData, sheet: Sheet): boolean {
-  sheet.commit(cell.id);
-  const next = sheet.neighbour(cell.id, 1);
-  sheet.activate(next ?? sheet.insert(cell.id), "end");
-  return true;
-}
-
-function cellKeys(cell: CellData, sheet: Sheet) {
-  const atFirstLine = (view: EditorView) => view.state.doc.lineAt(view.state.selection.main.head).number === 1;
-  const atLastLine = (view: EditorView) => view.state.doc.lineAt(view.state.selection.main.head).number === view.state.doc.lines;
-  return [
-    { key: "Enter", run: (view: EditorView) => (completionStatus(view.state) === "active" && selectedCompletion(view.state) ? acceptCompletion(view) : goOn(cell, sheet)) },
-    { key: "Shift-Enter", run: () => (sheet.commit(cell.id), true) },
-    { key: "Mod-Enter", run: insertNewline },
-    { key: "Alt-Enter", run: () => (sheet.commit(cell.id), sheet.activate(sheet.insert(cell.id), "end"), true) },
-    { key: "Tab", run: (view: EditorView) => nextSnippetField(view) || acceptCompletion(view) },
-    { key: "Shift-Tab", run: prevSnippetField },
-    { key: "Escape", run: (view: EditorView) => (completionStatus(view.state) === "active" ? false : (leave(cell, sheet), true)) },
-    { key: "ArrowUp", run: (view: EditorView) => (completionStatus(view.state) === "active" || !atFirstLine(view) ? false : goTo(cell, sheet, -1)) },
-    { key: "ArrowDown", run: (view: EditorView) => (completionStatus(view.state) === "active" || !atLastLine(view) ? false : goTo(cell, sheet, 1)) },
-    { key: "Alt-Shift-ArrowUp", run: (view: EditorView) => moved(view, cell, sheet, -1) },
-    { key: "Alt-Shift-ArrowDown", run: (view: EditorView) => moved(view, cell, sheet, 1) },
-    { key: "Backspace", run: (view: EditorView) => (view.state.doc.length === 0 && sheet.cells.length > 1 ? (sheet.remove(cell.id), true) : false) },
-    { key: "Mod-z", run: (view: EditorView) => (undoDepth(view.state) ? false : (void sheet.step("undo"), true)) },
-  ];
-}
-
-/** Moving a cell takes its place in the document along, and with it the focus: it is given back. */
-function moved(view: EditorView, cell: CellData, sheet: Sheet, by: -1 | 1): boolean {
-  sheet.move(cell.id, by);
-  void nextTick(() => view.focus());
-  return true;
-}
-
-function goTo(cell: CellData, sheet: Sheet, by: -1 | 1): boolean {
-  const next = sheet.neighbour(cell.id, by);
-  if (!next) return true;
-  sheet.activate(next, by > 0 ? "start" : "end");
-  return true;
-}
-
-function leave(cell: CellData, sheet: Sheet): void {
-  sheet.commit(cell.id);
-  sheet.activate(null);
-  sheet.selected = cell.id;
 }

@@ -16,6 +16,8 @@ export const editorTheme = EditorView.theme({
   ".cm-tooltip-autocomplete > ul > li[aria-selected]": { background: "var(--act-tint)", color: "var(--ink)" },
   ".cm-completionMatchedText": { textDecoration: "none", color: "var(--act)" },
   ".cm-completionDetail": { font: "italic 14.5px var(--serif)", color: "var(--ink-quiet)", marginLeft: "auto" },
+  ".cm-sample": { flex: "none", fontSize: "13px", color: "var(--ink)", maxWidth: "220px", overflow: "hidden" },
+  ".cm-error-place": { textDecoration: "underline wavy var(--wrong)", textUnderlineOffset: "4px", textDecorationSkipInk: "none" },
   ".cm-snippetField": { backgroundColor: "var(--act-tint)" },
   ".cm-placeholder": { color: "var(--ink-quiet)" },
 });

@@ -1,0 +1,24 @@
+import katex from "katex";
+
+/** Stretching brackets without the space that LaTeX puts before them. */
+function tight(latex: string): string {
+  return latex.replace(/\\left(?=[([|\\])/g, "\\mathopen{}\\left").replace(/\\right([)\]|]|\\r[a-z]+)/g, "\\right$1\\mathclose{}");
+}
+
+/** LaTeX as HTML with MathML for screen readers; `\htmlData` carries places in the text. Nothing in it can be harmful: KaTeX escapes what it is given. */
+export function typesetHtml(latex: string, small = false): string {
+  return katex.renderToString(small ? tight(latex) : `\\displaystyle ${tight(latex)}`, {
+    displayMode: false,
+    throwOnError: false,
+    strict: "ignore",
+    trust: (context) => context.command === "\\htmlData",
+    output: "htmlAndMathml",
+    maxExpand: 2000,
+  });
+}
+
+/** LaTeX as MathML, for the clipboard. */
+export function mathml(latex: string): string {
+  const html = katex.renderToString(tight(latex), { output: "mathml", throwOnError: false, strict: "ignore", displayMode: true });
+  return /<math[\s\S]*<\/math>/.exec(html)?.[0] ?? "";
+}

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import "element-plus/es/components/dropdown/style/css";
+import "element-plus/es/components/dropdown-item/style/css";
+import "element-plus/es/components/dropdown-menu/style/css";
+
+import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/components/dropdown/index";
+
+import AppHead from "../shared/AppHead.vue";
+import { enlarge } from "../shared/preferences";
+import { panelOpen, showPanel } from "./panel";
+import { useWorksheet } from "./store";
+
+/** The head of a worksheet: whether it is saved, the kind of its answers, undo, and everything else by name. */
+const emit = defineEmits<{ keys: []; preferences: []; find: []; writeAgain: [] }>();
+const sheet = useWorksheet();
+
+function exportMarkdown(): void {
+  const link = document.createElement("a");
+  link.href = `/api/worksheets/${sheet.id}/markdown`;
+  link.download = `${sheet.title}.md`;
+  link.click();
+}
+
+function more(command: string): void {
+  const acts: Record<string, () => unknown> = {
+    panel: () => (panelOpen.value = !panelOpen.value),
+    patterns: () => showPanel("patterns"),
+    handbook: () => showPanel("handbook"),
+    keys: () => emit("keys"),
+    preferences: () => emit("preferences"),
+    find: () => emit("find"),
+    again: () => emit("writeAgain"),
+    undo: () => sheet.step("undo"),
+    redo: () => sheet.step("redo"),
+    larger: () => enlarge(1),
+    smaller: () => enlarge(-1),
+    markdown: exportMarkdown,
+  };
+  acts[command]?.();
+}
+</script>
+
+<template>
+  <AppHead :title="sheet.title">
+    <span class="state" role="status" :class="{ off: !sheet.connected }">{{ !sheet.connected ? "Not connected: what you write is kept here" : sheet.saved ? "Saved" : "Saving…" }}</span>
+    <button v-if="sheet.busy.length" class="head-word stop" @click="sheet.stop(null)">Stop</button>
+    <div class="switch" role="group" aria-label="Results of the whole worksheet">
+      <button :class="{ on: sheet.conventions.results !== 'decimal' }" :aria-pressed="sheet.conventions.results !== 'decimal'" @click="sheet.setResults('exact')">Exact</button>
+      <button :class="{ on: sheet.conventions.results === 'decimal' }" :aria-pressed="sheet.conventions.results === 'decimal'" @click="sheet.setResults('decimal')">Decimal</button>
+    </div>
+    <button class="head-word narrow-only" data-keeps-editor @mousedown.prevent @click="showPanel('patterns')">Patterns</button>
+    <button class="head-word wide-only" :disabled="!sheet.canUndo" @click="sheet.step('undo')">Undo</button>
+    <button class="head-word wide-only" :disabled="!sheet.canRedo" @click="sheet.step('redo')">Redo</button>
+    <ElDropdown trigger="click" @command="more">
+      <button class="head-word">More</button>
+      <template #dropdown>
+        <ElDropdownMenu>
+          <ElDropdownItem command="find">Find and replace</ElDropdownItem>
+          <ElDropdownItem command="again">Write again below</ElDropdownItem>
+          <ElDropdownItem command="undo" :disabled="!sheet.canUndo">Undo</ElDropdownItem>
+          <ElDropdownItem command="redo" :disabled="!sheet.canRedo">Redo</ElDropdownItem>
+          <ElDropdownItem divided command="panel">{{ panelOpen ? "Close the panel" : "Names here" }}</ElDropdownItem>
+          <ElDropdownItem command="patterns">Patterns</ElDropdownItem>
+          <ElDropdownItem command="handbook">Handbook</ElDropdownItem>
+          <ElDropdownItem command="keys">Keys</ElDropdownItem>
+          <ElDropdownItem divided command="larger">Larger text</ElDropdownItem>
+          <ElDropdownItem command="smaller">Smaller text</ElDropdownItem>
+          <ElDropdownItem command="preferences">Preferences</ElDropdownItem>
+          <ElDropdownItem divided command="markdown">Save as Markdown</ElDropdownItem>
+        </ElDropdownMenu>
+      </template>
+    </ElDropdown>
+  </AppHead>
+</template>
+
+<style scoped>
+.state { color: var(--frame-ink); opacity: 0.92; font-size: 14px; white-space: nowrap; }
+.state.off { color: var(--copper-300); opacity: 1; }
+.head-word { color: var(--frame-ink); font-size: 14px; padding: 3px 2px; white-space: nowrap; }
+.head-word.stop { color: var(--copper-300); }
+.head-word:disabled { color: var(--frame-quiet); opacity: 0.7; cursor: default; }
+.head-word:hover:not(:disabled) { text-decoration: underline; text-underline-offset: 4px; }
+.switch { display: flex; border: 1px solid var(--frame-line); border-radius: 6px; overflow: hidden; font-size: 13.5px; }
+.switch button { padding: 3px 11px; color: var(--frame-ink); }
+.switch .on { background: var(--chalk); color: var(--slate-900); }
+.narrow-only { display: none; }
+@media (max-width: 1020px) { .narrow-only { display: inline; } }
+@media (max-width: 760px) { .wide-only, .state:not(.off) { display: none; } .state.off { white-space: normal; font-size: 12px; line-height: 1.2; } }
+</style>

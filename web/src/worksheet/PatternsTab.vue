@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { computed, onMounted } from "vue";
+
+import Typeset from "../shared/Typeset.vue";
+import { loadVocabulary, patterns } from "../shared/vocabulary";
+import { useInsertion } from "./useInsertion";
+
+/** The tray: patterns that go to the cursor with gaps to fill, each a word with a typeset sample, large enough for thumbs. */
+const { insert } = useInsertion();
+const groups = computed(() => [...new Set(patterns.value.map((pattern) => pattern.group))].map((group) => ({ group, members: patterns.value.filter((pattern) => pattern.group === group) })));
+
+onMounted(loadVocabulary);
+</script>
+
+<template>
+  <section v-for="{ group, members } in groups" :key="group">
+    <h3>{{ group }}</h3>
+    <div class="tray" :class="{ letters: group === 'Greek' }">
+      <button v-for="pattern in members" :key="pattern.name" data-keeps-editor @mousedown.prevent @click="insert(pattern.written)">
+        <Typeset :latex="pattern.sample" small /><small>{{ pattern.name }}</small>
+      </button>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+h3 { font: 500 12.5px var(--sans); color: var(--ink-quiet); margin: 14px 0 6px; }
+section:first-child h3 { margin-top: 2px; }
+.tray { display: grid; grid-template-columns: repeat(auto-fill, minmax(78px, 1fr)); gap: 6px; }
+.tray.letters { grid-template-columns: repeat(auto-fill, minmax(56px, 1fr)); }
+button { min-height: 56px; display: flex; flex-direction: column; align-items: center; justify-content: space-between; gap: 2px; padding: 7px 3px 5px; border: 1px solid var(--hair); border-radius: var(--round); background: var(--page); overflow: hidden; }
+button:hover { border-color: var(--act-line); background: var(--act-tint); }
+button :deep(.katex) { font-size: 1em; }
+small { font-size: 11.5px; line-height: 1.2; color: var(--ink-quiet); text-align: center; }
+</style>

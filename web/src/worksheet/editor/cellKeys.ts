@@ -1,0 +1,96 @@
+import { acceptCompletion, clearSnippet, completionStatus, hasNextSnippetField, nextSnippetField, prevSnippetField, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
+import { insertNewline, redo, redoDepth, undo, undoDepth } from "@codemirror/commands";
+import type { EditorView, KeyBinding } from "@codemirror/view";
+import { nextTick } from "vue";
+
+import type { CellData } from "../../shared/api/client";
+import { preferences } from "../../shared/preferences";
+import { goToDefinition, pointOutUses } from "../namesAtCursor";
+import { showHelp } from "../panel";
+import type { useWorksheet } from "../store";
+import { useNudge } from "../useNudge";
+import { wordAt } from "./places";
+
+type Sheet = ReturnType<typeof useWorksheet>;
+
+/** The keys of an open math cell. Its own undo comes first; when nothing is left there, the worksheet's. */
+export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
+  const { nudge } = useNudge();
+  const line = (view: EditorView) => view.state.doc.lineAt(view.state.selection.main.head).number;
+  const atEdge = (view: EditorView, by: -1 | 1) => completionStatus(view.state) !== "active" && line(view) === (by < 0 ? 1 : view.state.doc.lines);
+  const enter = (view: EditorView) => (completionStatus(view.state) === "active" && selectedCompletion(view.state) ? acceptCompletion(view) : goOn(cell, sheet));
+  const anotherLine = (view: EditorView) => (completionStatus(view.state) === "active" && selectedCompletion(view.state) ? acceptCompletion(view) : insertNewline(view));
+  const linesFirst = preferences.value.enter === "line";
+
+  function nudgeHere(view: EditorView, by: number): boolean {
+    const moved = nudge(cell.id, view.state.doc.toString(), view.state.selection.main.head, by);
+    if (!moved) return false;
+    sheet.write(cell.id, moved.text);
+    view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: moved.text }, selection: { anchor: moved.to } });
+    return true;
+  }
+
+  return [
+    { key: "Enter", run: linesFirst ? anotherLine : enter },
+    { key: "Mod-Enter", run: linesFirst ? enter : anotherLine },
+    { key: "Shift-Enter", run: () => (sheet.commit(cell.id), true) },
+    { key: "Alt-Enter", run: () => (sheet.commit(cell.id), sheet.activate(sheet.insert(cell.id), "end"), true) },
+    { key: "Alt-Shift-Enter", run: () => (sheet.commit(cell.id), insertAbove(cell, sheet), true) },
+    { key: "Tab", run: (view) => nextSnippetField(view) || leaveGaps(view) || acceptOffered(view) },
+    { key: "Shift-Tab", run: prevSnippetField },
+    { key: "Ctrl-Space", run: startCompletion },
+    { key: "Escape", run: (view) => (completionStatus(view.state) === "active" ? false : (sheet.select(cell.id), true)) },
+    { key: "ArrowUp", run: (view) => atEdge(view, -1) && goTo(cell, sheet, -1) },
+    { key: "ArrowDown", run: (view) => atEdge(view, 1) && goTo(cell, sheet, 1) },
+    { key: "Alt-ArrowUp", run: (view) => nudgeHere(view, 1) },
+    { key: "Alt-ArrowDown", run: (view) => nudgeHere(view, -1) },
+    { key: "Alt-Shift-ArrowUp", run: (view) => moved(view, cell, sheet, -1) },
+    { key: "Alt-Shift-ArrowDown", run: (view) => moved(view, cell, sheet, 1) },
+    { key: "Mod-d", run: () => (sheet.duplicate([cell.id]), true), preventDefault: true },
+    { key: "F1", run: (view) => (showHelp(wordAt(view.state)), true), preventDefault: true },
+    { key: "Alt-g", run: (view) => (goToDefinition(sheet, wordAt(view.state)), true) },
+    { key: "Alt-u", run: (view) => (pointOutUses(sheet, wordAt(view.state)), true) },
+    { key: "Backspace", run: (view) => (view.state.doc.length === 0 && sheet.cells.length > 1 ? (sheet.remove(cell.id), true) : false) },
+    { key: "Mod-z", run: (view) => (undoDepth(view.state) ? undo(view) : (void sheet.step("undo"), true)) },
+    { key: "Mod-y", mac: "Mod-Shift-z", run: (view) => (redoDepth(view.state) ? redo(view) : (void sheet.step("redo"), true)) },
+  ];
+}
+
+/** With the list open Tab takes what is marked in it, or its first. */
+function acceptOffered(view: EditorView): boolean {
+  if (completionStatus(view.state) !== "active") return false;
+  return acceptCompletion(view);
+}
+
+/** After the last gap, Tab goes to the end of the line. */
+function leaveGaps(view: EditorView): boolean {
+  if (hasNextSnippetField(view.state) || !clearSnippet(view)) return false;
+  view.dispatch({ selection: { anchor: view.state.doc.lineAt(view.state.selection.main.head).to } });
+  return true;
+}
+
+/** Works the cell out and goes on to the next one, which is made at the end of the page. */
+function goOn(cell: CellData, sheet: Sheet): boolean {
+  sheet.commit(cell.id);
+  const next = sheet.neighbour(cell.id, 1);
+  sheet.activate(next ?? sheet.insert(cell.id), "end");
+  return true;
+}
+
+export function insertAbove(cell: CellData, sheet: Sheet): void {
+  const at = sheet.cells.findIndex((item) => item.id === cell.id);
+  sheet.activate(sheet.insert(sheet.cells[at - 1]?.id ?? null), "end");
+}
+
+/** Moving a cell takes its place in the document along, and with it the focus: it is given back. */
+function moved(view: EditorView, cell: CellData, sheet: Sheet, by: -1 | 1): boolean {
+  sheet.move(cell.id, by);
+  void nextTick(() => view.focus());
+  return true;
+}
+
+function goTo(cell: CellData, sheet: Sheet, by: -1 | 1): boolean {
+  const next = sheet.neighbour(cell.id, by);
+  if (next) sheet.activate(next, by > 0 ? "start" : "end");
+  return true;
+}

@@ -1,0 +1,65 @@
+import type { Operation } from "../shared/api/client";
+
+/**
+ * What the server has not confirmed yet, kept in the browser: changes on their way, and the text of the cell that is being
+ * written. Each window keeps its own; what a closed window left behind is taken over by the next one on the same worksheet.
+ */
+
+export interface Batch {
+  number: number;
+  operations: Operation[];
+  group: string;
+  /** It was sent before and its answer was lost, so the server may have carried it out. */
+  again: boolean;
+}
+
+export interface Typed {
+  cell: string;
+  text: string;
+  was: string;
+}
+
+interface Kept {
+  batches: Batch[];
+  typed: Typed[];
+}
+
+const PREFIX = "unconfirmed";
+
+function place(worksheet: string, client: string): string {
+  return `${PREFIX} ${worksheet} ${client}`;
+}
+
+export function keep(worksheet: string, client: string, kept: Kept): void {
+  const key = place(worksheet, client);
+  try {
+    if (kept.batches.length || kept.typed.length) localStorage.setItem(key, JSON.stringify(kept));
+    else localStorage.removeItem(key);
+  } catch {
+    // the browser's store is full or closed: the changes are still sent
+  }
+}
+
+/** Marks this window as open for as long as it is. */
+export function markOpen(client: string): void {
+  void navigator.locks?.request(`${PREFIX} ${client}`, () => new Promise(() => {}));
+}
+
+/** What windows that are gone left behind for a worksheet; it is taken away from there. */
+export async function takeOver(worksheet: string, client: string): Promise<Kept> {
+  const open = new Set((await navigator.locks?.query())?.held?.map((lock) => lock.name) ?? []);
+  const found: Kept = { batches: [], typed: [] };
+  for (const key of Object.keys(localStorage)) {
+    const [prefix, sheet, owner] = key.split(" ");
+    if (prefix !== PREFIX || sheet !== worksheet || owner === client || open.has(`${PREFIX} ${owner}`)) continue;
+    try {
+      const kept = JSON.parse(localStorage.getItem(key) ?? "{}") as Partial<Kept>;
+      found.batches.push(...(kept.batches ?? []).map((batch) => ({ ...batch, again: true })));
+      found.typed.push(...(kept.typed ?? []));
+    } catch {
+      // not ours, or cut off: nothing that could be used
+    }
+    localStorage.removeItem(key);
+  }
+  return found;
+}

@@ -1,0 +1,60 @@
+import { useWorksheet } from "./store";
+
+/** What can be done with whole cells: with the one that is meant, or with all selected ones if it is among them. */
+export function useCellActions() {
+  const sheet = useWorksheet();
+
+  /** The cells that are meant, with those that a folded heading among them hides. */
+  function meant(cell: string): string[] {
+    const chosen = sheet.selection.has(cell) ? sheet.selection : new Set([cell]);
+    return sheet.cells.filter((item) => chosen.has(item.id) || chosen.has(sheet.hiddenBy.get(item.id) ?? "")).map((item) => item.id);
+  }
+
+  async function copy(cell: string): Promise<void> {
+    try {
+      await navigator.clipboard.writeText(await sheet.asMarkdown(meant(cell)));
+    } catch {
+      sheet.problem = "The browser does not let this page write to the clipboard.";
+    }
+  }
+
+  async function cut(cell: string): Promise<void> {
+    const cells = meant(cell);
+    await copy(cell);
+    sheet.remove(...cells);
+  }
+
+  function remove(cell: string): void {
+    sheet.remove(...meant(cell));
+  }
+
+  function duplicate(cell: string): void {
+    sheet.duplicate(meant(cell));
+  }
+
+  /** A copy of an earlier cell under the cursor, ready to change; an empty line there takes it up. */
+  function writeAgain(cell: string): void {
+    const text = sheet.cellOf(cell)?.text ?? "";
+    const at = sheet.active ?? sheet.cells[sheet.cells.length - 1]?.id ?? null;
+    const here = sheet.cellOf(at);
+    if (here && here.kind === "math" && !(sheet.drafts.get(here.id) ?? here.text).trim()) {
+      sheet.edit(here.id, { text });
+      sheet.activate(here.id, "end");
+    } else sheet.activate(sheet.insert(at, "math", text), "end");
+  }
+
+  function toggleHidden(cell: string): void {
+    const hidden = sheet.cellOf(cell)?.display.hidden ? null : true;
+    for (const id of meant(cell)) if (sheet.cellOf(id)?.kind === "math") sheet.setDisplay(id, { hidden });
+  }
+
+  function toggleFolded(cell: string): void {
+    sheet.setDisplay(cell, { folded: sheet.cellOf(cell)?.display.folded ? null : true });
+  }
+
+  function turn(cell: string): void {
+    sheet.edit(cell, { kind: sheet.cellOf(cell)?.kind === "math" ? "note" : "math" });
+  }
+
+  return { meant, copy, cut, remove, duplicate, writeAgain, toggleHidden, toggleFolded, turn };
+}

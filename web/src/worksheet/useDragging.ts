@@ -1,0 +1,37 @@
+import Sortable from "sortablejs";
+import { onScopeDispose, watch, type Ref } from "vue";
+
+import { useWorksheet } from "./store";
+import { useCellActions } from "./useCellActions";
+
+/** Cells are dragged by their number; if it is one of the selected ones, all of those go along. Nothing moves by accident: text and mathematics are no handle. */
+export function useDragging(page: Ref<HTMLElement | undefined>): void {
+  const sheet = useWorksheet();
+  const { meant } = useCellActions();
+  let sortable: Sortable | null = null;
+
+  function dropped(event: Sortable.SortableEvent): void {
+    const cell = event.item.dataset.slot ?? "";
+    const slots = [...event.to.querySelectorAll<HTMLElement>(":scope > [data-slot]")].map((slot) => slot.dataset.slot ?? "");
+    const moved = new Set(meant(cell));
+    // the page is drawn from the cells: the element goes back to where it was, and the cells are placed
+    const before = event.oldIndex === undefined ? null : event.from.children[event.oldIndex + (event.newIndex! < event.oldIndex ? 1 : 0)];
+    event.from.insertBefore(event.item, before ?? null);
+    const above = slots.slice(0, slots.indexOf(cell)).filter((slot) => !moved.has(slot));
+    sheet.place([...moved], lastOf(above[above.length - 1] ?? null));
+  }
+
+  /** What is put after a folded heading comes after what it hides. */
+  function lastOf(cell: string | null): string | null {
+    const hidden = sheet.cells.filter((item) => sheet.hiddenBy.get(item.id) === cell);
+    return hidden[hidden.length - 1]?.id ?? cell;
+  }
+
+  watch(page, (element) => {
+    sortable?.destroy();
+    sortable = element
+      ? Sortable.create(element, { draggable: ".slot", handle: ".number", animation: 120, delay: 180, delayOnTouchOnly: true, onStart: () => sheet.active && sheet.commit(sheet.active), onEnd: dropped })
+      : null;
+  }, { flush: "post", immediate: true });
+  onScopeDispose(() => sortable?.destroy());
+}

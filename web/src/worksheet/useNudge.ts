@@ -1,0 +1,31 @@
+import { useThrottleFn } from "@vueuse/core";
+
+import { nudged } from "./editor/nudge";
+import { newId, useWorksheet } from "./store";
+
+/** After so long (ms) without a step the nudge is over, and the next one is an undo step of its own. */
+const OVER = 1500;
+
+/** Moves a number of a cell step by step: what depends on it follows while it moves, and all of it is one step of undo. */
+export function useNudge() {
+  const sheet = useWorksheet();
+  let group = "";
+  let of = "";
+  let last = 0;
+
+  /** Many steps in a row are sent at a pace that results can follow. */
+  const store = useThrottleFn((cell: string, text: string, into: string) => sheet.edit(cell, { text }, into), 70, true);
+
+  /** Moves the number at a place (or the only one) by steps; the new text, or null where there is no number. */
+  function nudge(cell: string, text: string, at: number | null, by: number) {
+    const next = nudged(text, at, by);
+    if (!next) return null;
+    if (of !== cell || Date.now() - last > OVER) group = newId();
+    of = cell;
+    last = Date.now();
+    void store(cell, next.text, group);
+    return next;
+  }
+
+  return { nudge };
+}
