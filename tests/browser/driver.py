@@ -14,7 +14,7 @@ from pathlib import Path
 from types import TracebackType
 from typing import Self
 
-from playwright.sync_api import Page, expect, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[2]
 _FLAGS = [
@@ -94,17 +94,25 @@ class Application:
 
 
 @contextmanager
-def browser_page(size: tuple[int, int] = (1280, 800), theme: str = "light") -> Iterator[Page]:
-    """A page in a fresh headless Chromium."""
+def chromium() -> Iterator[Browser]:
+    """A headless Chromium."""
     path = shutil.which("chromium") or shutil.which("chromium-browser")
     assert path, "Chromium is not installed; ./test installs it"
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=path, args=_FLAGS)
         try:
-            page = browser.new_context(
-                viewport={"width": size[0], "height": size[1]}, color_scheme=theme
-            ).new_page()  # type: ignore[arg-type]
-            page.set_default_timeout(15_000)
-            yield page
+            yield browser
         finally:
             browser.close()
+
+
+@contextmanager
+def browser_page(size: tuple[int, int] = (1280, 800), theme: str = "light") -> Iterator[Page]:
+    """A page in a headless Chromium of its own."""
+    with chromium() as browser:
+        page = browser.new_context(
+            viewport={"width": size[0], "height": size[1]},
+            color_scheme=theme,  # type: ignore[arg-type]
+        ).new_page()
+        page.set_default_timeout(15_000)
+        yield page

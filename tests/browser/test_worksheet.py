@@ -3,75 +3,13 @@
 from __future__ import annotations
 
 import re
-import tempfile
 import unittest
-from pathlib import Path
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import expect
 
 from tests.workroom.test_workroom import ENDLESS
 
-from .driver import Application, browser_page
-
-
-class InBrowser(unittest.TestCase):
-    size = (1280, 800)
-
-    def setUp(self) -> None:
-        holder = tempfile.TemporaryDirectory(ignore_cleanup_errors=True)
-        self.addCleanup(holder.cleanup)
-        self.application = Application(Path(holder.name), demo=True).start()
-        self.addCleanup(self.application.stop)
-        context = browser_page(self.size)
-        self.page: Page = context.__enter__()
-        self.addCleanup(context.__exit__, None, None, None)
-        self.errors: list[str] = []
-        self.page.on("pageerror", lambda error: self.errors.append(str(error)))
-        self.page.goto(self.application.url)
-
-    def tearDown(self) -> None:
-        self.assertEqual(self.errors, [])
-
-    def new_worksheet(self, title: str = "Homework") -> None:
-        """A new worksheet, from the shelf, with its title typed and the cursor in the first line."""
-        self.page.get_by_role("button", name="New worksheet").click()
-        self.page.wait_for_selector(".title")
-        self.page.wait_for_selector(".title:focus")
-        self.page.keyboard.type(title)
-        self.page.keyboard.press("Enter")
-        self.page.wait_for_selector(".cm-content")
-        self.wait_for_editor()
-
-    def wait_for_editor(self) -> None:
-        self.page.wait_for_selector(".cm-content:focus")
-
-    def type_line(self, text: str) -> None:
-        """Types into the open cell and goes on with Enter."""
-        self.wait_for_editor()
-        self.page.keyboard.type(text)
-        before = self.page.locator(".open").get_attribute("data-cell")
-        self.page.keyboard.press("Enter")
-        self.page.wait_for_selector(f".open:not([data-cell='{before}']) .cm-content:focus")
-
-    def shown(self, number: int) -> str:
-        """The text of the result in the cell with that number."""
-        cell = self.page.locator(".cell", has=self.page.locator(f".number:text-is('{number}')"))
-        expect(cell.locator(".value .katex").first).to_be_visible()
-        return "".join(cell.locator(".value annotation").all_text_contents()).replace(
-            r"\displaystyle ", ""
-        )
-
-    def relation(self, number: int) -> str:
-        return self.cell(number).locator(".result .rel").first.inner_text()
-
-    def cell(self, number: int):
-        return self.page.locator(".cell", has=self.page.locator(f".number:text-is('{number}')"))
-
-    def expect_result(self, number: int, latex: str, relation: str = "=") -> None:
-        expect(self.cell(number).locator(".value annotation").first).to_have_text(
-            r"\displaystyle " + latex
-        )
-        self.assertEqual(self.relation(number), relation)
+from .in_browser import InBrowser
 
 
 class Homework(InBrowser):
@@ -225,7 +163,7 @@ class Homework(InBrowser):
         self.wait_for_editor()
         self.page.keyboard.type("5")
         self.page.keyboard.press("Alt+Shift+ArrowUp")
-        expect(self.page.locator(".cell .number").first).to_have_text("1")
+        expect(self.page.locator(".slot .number").first).to_have_text("1")
         self.page.keyboard.press("Escape")
         expect(self.cell(3).locator(".left annotation")).to_contain_text("2")
         self.expect_result(3, "7")
@@ -260,7 +198,7 @@ class Homework(InBrowser):
         self.new_worksheet()
         for line in ("s = 3", "s + 1", "s = 5/2"):
             self.type_line(line)
-        panel = self.page.get_by_role("complementary", name="Names here")
+        panel = self.page.get_by_role("complementary", name="Beside the page")
         expect(panel).to_contain_text("cell 1 · replaced in cell 3")
         self.cell(2).click()
         expect(panel).not_to_contain_text("replaced")
@@ -269,7 +207,7 @@ class Homework(InBrowser):
     def test_two_windows_on_one_worksheet_agree(self) -> None:
         self.new_worksheet()
         self.type_line("a = 2")
-        other = self.page.context.new_page()
+        other = self.window()
         other.goto(self.page.url)
         other.wait_for_selector(".cell")
         self.type_line("a + 3")
@@ -294,14 +232,16 @@ class Shelf(InBrowser):
         self.assertEqual(self.page.locator(".error").count(), 0)
 
     def test_renaming_and_removing(self) -> None:
-        self.page.get_by_role("button", name="Rename Hexagon cells").click()
+        self.new_worksheet("Wax")
+        self.page.get_by_role("link", name="Shelf", exact=True).click()
+        self.page.get_by_role("button", name="Rename Wax").click()
         field = self.page.get_by_label("New title")
-        field.fill("Comb cells")
+        field.fill("Comb wax")
         field.press("Enter")
-        expect(self.page.get_by_role("heading", name="Comb cells")).to_be_visible()
-        self.page.get_by_role("button", name="Remove Comb cells").click()
+        expect(self.page.get_by_role("heading", name="Comb wax")).to_be_visible()
+        self.page.get_by_role("button", name="Remove Comb wax").click()
         self.page.get_by_role("button", name="Remove", exact=True).click()
-        expect(self.page.get_by_role("heading", name="Comb cells")).to_have_count(0)
+        expect(self.page.get_by_role("heading", name="Comb wax")).to_have_count(0)
 
 
 class OnAPhone(InBrowser):

@@ -24,6 +24,7 @@ class Office:
         self.room = room
         self._desks: dict[str, Desk] = {}
         self._lock = threading.Lock()
+        self._changing = threading.Lock()
 
     def desk(self, worksheet_id: str) -> Desk:
         """The desk of a worksheet, opened if it was not. NotFound where there is no such worksheet."""
@@ -41,15 +42,20 @@ class Office:
         group are undone together.
         """
         desk = self.desk(worksheet_id)
-        return self._announce(desk, self.worksheets.change(worksheet_id, operations, again, group), client)
+        with self._changing:  # told in the order in which they were stored
+            return self._announce(desk, self.worksheets.change(worksheet_id, operations, again, group), client)
 
     def undo(self, worksheet_id: str, client: str = "") -> Applied | None:
-        applied = self.worksheets.undo(worksheet_id)
-        return applied and self._announce(self.desk(worksheet_id), applied, client)
+        desk = self.desk(worksheet_id)
+        with self._changing:
+            applied = self.worksheets.undo(worksheet_id)
+            return applied and self._announce(desk, applied, client)
 
     def redo(self, worksheet_id: str, client: str = "") -> Applied | None:
-        applied = self.worksheets.redo(worksheet_id)
-        return applied and self._announce(self.desk(worksheet_id), applied, client)
+        desk = self.desk(worksheet_id)
+        with self._changing:
+            applied = self.worksheets.redo(worksheet_id)
+            return applied and self._announce(desk, applied, client)
 
     @staticmethod
     def _announce(desk: Desk, applied: Applied, client: str) -> Applied:

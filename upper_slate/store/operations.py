@@ -67,7 +67,7 @@ def apply_operations(sheet: SheetState, operations: list[Operation]) -> tuple[Sh
 
 
 def not_yet_done(sheet: SheetState, operations: list[Operation]) -> list[Operation]:
-    """Without the insertions of cells that are there and the removals of cells that are not."""
+    """The operations without insertions of cells that are there, and removals of cells that are not."""
     there = {c.id for c in sheet.cells}
     return [o for o in operations if not (o["op"] == "insert" and o["cell"] in there) and not (o["op"] == "remove" and o["cell"] not in there)]
 

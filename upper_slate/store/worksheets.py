@@ -109,6 +109,8 @@ class Worksheets:
             if again:
                 operations = not_yet_done(before, operations)
             after, inverse = apply_operations(before, operations)
+            if after == before:  # nothing to store, and nothing to undo
+                return Applied([], before, self._stored(session, row))
             session.exec(delete(Change).where(col(Change.worksheet_id) == worksheet_id, col(Change.undone).is_(True)))
             held = self._save(session, row, before, after)
             last = session.exec(select(Change).where(Change.worksheet_id == worksheet_id).order_by(col(Change.id).desc()).limit(1)).first() if group else None

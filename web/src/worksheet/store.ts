@@ -67,7 +67,8 @@ export const useWorksheet = defineStore("worksheet", () => {
   /** The text from which each draft began. */
   const bases = new Map<string, string>();
   const clashes = shallowReactive(new Map<string, Clash>());
-  let isStale = false;
+  /** Cells that came while their place was not known yet, because rearrangements of our own were on their way. */
+  const strangers = new Map<string, CellData>();
 
   /** Unconfirmed changes and the text being written are kept in the browser, a moment after each change. */
   const keepSoon = useDebounceFn(keepNow, 150);
@@ -77,7 +78,7 @@ export const useWorksheet = defineStore("worksheet", () => {
     keep(id.value, CLIENT, { batches: outbox.batches.value, typed });
   }
 
-  const outbox = useOutbox(() => id.value, CLIENT, { confirmed, refused, changed: keepSoon });
+  const outbox = useOutbox(() => id.value, CLIENT, { confirmed, refused, changed: keepNow });
   const events = useEvents(receive, () => {
     outbox.tryNow();
     void outbox.whenEmpty().then(reload);
@@ -133,12 +134,16 @@ export const useWorksheet = defineStore("worksheet", () => {
     try {
       const { data, error } = await api.GET("/api/worksheets/{worksheet_id}", { params: { path: { worksheet_id: asked } } });
       if (asked !== id.value) return;
+      if (data && loaded.value && (outbox.count.value > 0 || data.revision < revision.value)) {
+        await outbox.whenEmpty(); // something was changed meanwhile: this is not the newest any more
+        return reload();
+      }
       if (!data) {
         missing.value = true;
         problem.value = sentence(error);
         return;
       }
-      isStale = false;
+      strangers.clear();
       title.value = data.title;
       folder.value = data.folder;
       revision.value = data.revision;
@@ -205,14 +210,16 @@ export const useWorksheet = defineStore("worksheet", () => {
       conventions.value = event.conventions;
     }
     const news = new Map(event.cells.filter((cell) => !outbox.changesLater(cell.id, own)).map((cell) => [cell.id, cell]));
+    const held = new Map(cells.value.map((cell) => [cell.id, cell]));
     if (event.order && outbox.rearrangesLater(own)) {
-      isStale = true; // our own rearrangement is on its way: the whole is fetched once it has arrived
+      // a rearrangement of our own is on its way, and the order comes with its answer
+      for (const [cell, found] of news) if (!held.has(cell)) strangers.set(cell, found);
       cells.value = cells.value.map((cell) => news.get(cell.id) ?? cell);
       return;
     }
-    const held = new Map(cells.value.map((cell) => [cell.id, cell]));
     const order = event.order ?? cells.value.map((cell) => cell.id);
-    cells.value = order.flatMap((cell) => news.get(cell) ?? held.get(cell) ?? []);
+    cells.value = order.flatMap((cell) => news.get(cell) ?? held.get(cell) ?? strangers.get(cell) ?? []);
+    if (event.order) strangers.clear();
     for (const cell of held.keys()) if (!order.includes(cell)) leaveRemoved(cell);
   }
 
@@ -232,7 +239,6 @@ export const useWorksheet = defineStore("worksheet", () => {
     canUndo.value = answer.canUndo;
     canRedo.value = answer.canRedo;
     problem.value = "";
-    if (isStale && outbox.count.value === 0) void reload();
   }
 
   function refused(batch: Batch, reason: string, clash: boolean): void {

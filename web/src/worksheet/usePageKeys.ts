@@ -55,7 +55,7 @@ export function usePageKeys(opens: Opens) {
   useEventListener(window, "keydown", (event: KeyboardEvent) => {
     const target = event.target as HTMLElement;
     const inText = target.closest("input, textarea, select, .cm-editor");
-    if (document.querySelector(".el-overlay-dialog") && event.key !== "Escape") return;
+    if ([...document.querySelectorAll(".el-overlay-dialog")].some((dialog) => dialog.getClientRects().length)) return; // a dialog has its own keys
     const command = (event.ctrlKey || event.metaKey) && !event.altKey;
     const alt = event.altKey && !event.ctrlKey && !event.metaKey;
     const key = event.key.toLowerCase();

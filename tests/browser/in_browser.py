@@ -1,0 +1,114 @@
+"""What the browser tests have in common: one server and one Chromium for a class, a fresh window for each test."""
+
+from __future__ import annotations
+
+import tempfile
+import unittest
+from contextlib import ExitStack
+from pathlib import Path
+
+from playwright.sync_api import Locator, Page, expect
+
+from .driver import Application, chromium
+
+
+class InBrowser(unittest.TestCase):
+    """Each test begins on the shelf, in a window of its own; a JavaScript error fails it."""
+
+    size = (1280, 800)
+    demo = True
+    theme = "light"
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        stack = ExitStack()
+        cls.addClassCleanup(stack.close)
+        holder = stack.enter_context(tempfile.TemporaryDirectory(ignore_cleanup_errors=True))
+        cls.application = Application(Path(holder), demo=cls.demo).start()
+        stack.callback(cls.application.stop)
+        cls.browser = stack.enter_context(chromium())
+
+    def setUp(self) -> None:
+        self.context = self.browser.new_context(
+            viewport={"width": self.size[0], "height": self.size[1]},
+            color_scheme=self.theme,  # type: ignore[arg-type]
+            permissions=["clipboard-read", "clipboard-write"],
+        )
+        self.addCleanup(self.context.close)
+        self.errors: list[str] = []
+        self.page = self.window()
+        self.page.goto(self.application.url)
+
+    def window(self) -> Page:
+        """One more window."""
+        page = self.context.new_page()
+        page.set_default_timeout(15_000)
+        page.on("pageerror", lambda error: self.errors.append(str(error)))
+        return page
+
+    def tearDown(self) -> None:
+        self.assertEqual(self.errors, [])
+
+    def new_worksheet(self, title: str = "Homework") -> None:
+        """A new worksheet, from the shelf, with its title typed and the cursor in the first line."""
+        self.page.get_by_role("button", name="New worksheet").click()
+        self.page.wait_for_selector(".title:focus")
+        self.page.keyboard.type(title)
+        self.page.keyboard.press("Enter")
+        self.wait_for_editor()
+
+    def open_demo(self, title: str) -> None:
+        self.page.get_by_role("heading", name=title).click()
+        self.page.wait_for_selector(".slot .value .katex")
+
+    def wait_for_editor(self) -> None:
+        self.page.wait_for_selector(".cm-content:focus")
+
+    def keys(self, *keys: str) -> None:
+        for key in keys:
+            self.page.keyboard.press(key)
+
+    def type_line(self, text: str) -> None:
+        """Types into the open cell and goes on with Enter."""
+        self.wait_for_editor()
+        self.page.keyboard.type(text)
+        before = self.page.locator(".open").get_attribute("data-cell")
+        self.page.keyboard.press("Enter")
+        self.page.wait_for_selector(f".open:not([data-cell='{before}']) .cm-content:focus")
+
+    def type_lines(self, *texts: str) -> None:
+        for text in texts:
+            self.type_line(text)
+
+    def cell(self, number: int) -> Locator:
+        """The place of the cell with that number."""
+        return self.page.locator(
+            ".slot", has=self.page.locator(f".number:text-is('{number}')")
+        )
+
+    def relation(self, number: int) -> str:
+        return self.cell(number).locator(".result .rel").first.inner_text()
+
+    def expect_result(self, number: int, latex: str, relation: str = "=") -> None:
+        expect(self.cell(number).locator(".value annotation").first).to_have_text(
+            r"\displaystyle " + latex
+        )
+        self.assertEqual(self.relation(number), relation)
+
+    def sources(self) -> list[str]:
+        """The texts of the cells, as the server has them."""
+        worksheet = self.page.url.rsplit("/", 1)[1].split("?")[0]
+        answer = self.page.request.get(f"{self.application.url}api/worksheets/{worksheet}")
+        return [cell["text"] for cell in answer.json()["cells"]]
+
+    def expect_sources(self, *texts: str) -> None:
+        """Waits until the server has these texts."""
+        for _ in range(150):
+            if self.sources() == list(texts):
+                return
+            self.page.wait_for_timeout(100)
+        self.assertEqual(self.sources(), list(texts))
+
+    def clipboard(self) -> str:
+        text: str = self.page.evaluate("navigator.clipboard.readText()")
+        return text
