@@ -52,5 +52,5 @@ markdown.renderer.rules.code_inline = (tokens, index, _options, env) => {
 
 export function renderNote(text: string, values: Map<string, LiveValue> = new Map()): string {
   const html = markdown.render(text, { values } satisfies Surroundings);
-  return DOMPurify.sanitize(html, { USE_PROFILES: { html: true, mathMl: true, svg: true } });
+  return DOMPurify.sanitize(html, { USE_PROFILES: { html: true, mathMl: true, svg: true }, ADD_TAGS: ["semantics", "annotation"], ADD_ATTR: ["encoding"] });
 }

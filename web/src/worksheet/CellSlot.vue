@@ -85,14 +85,6 @@ function key(event: KeyboardEvent): void {
   if (pressed.startsWith("Alt+Shift+Arrow")) void nextTick(() => slot.value?.focus());
 }
 
-function paste(event: ClipboardEvent): void {
-  if (event.target !== slot.value) return;
-  const text = event.clipboardData?.getData("text/plain") ?? "";
-  if (!text.trim()) return;
-  event.preventDefault();
-  void sheet.paste(props.cell.id, text);
-}
-
 function openMenu(event: MouseEvent): void {
   const target = event.target as HTMLElement;
   if (target.closest(".cm-editor, a, input") || getSelection()?.toString()) return;
@@ -122,7 +114,7 @@ function closeMenu(): void {
 <template>
   <div
     ref="slot" class="slot" tabindex="-1" role="group" :aria-label="number ? `Cell ${number}` : 'Note'" :data-slot="cell.id"
-    :class="{ selected: isSelected, pointed: sheet.pointed.has(cell.id) }" :style="isShown ? undefined : { height: `${height}px` }" @keydown="key" @paste="paste" @contextmenu="openMenu">
+    :class="{ selected: isSelected, pointed: sheet.pointed.has(cell.id) }" :style="isShown ? undefined : { height: `${height}px` }" @keydown="key" @contextmenu="openMenu">
     <template v-if="isShown">
       <NoteCell v-if="cell.kind === 'note'" :cell="cell" />
       <MathCell v-else :cell="cell" />

@@ -6,11 +6,11 @@ import { ElDialog } from "element-plus/es/components/dialog/index";
 import { KEY_GROUPS } from "./keys";
 
 defineProps<{ open: boolean }>();
-defineEmits<{ close: [] }>();
+defineEmits<{ close: []; closed: [] }>();
 </script>
 
 <template>
-  <ElDialog :model-value="open" title="Keys" width="min(860px, 94vw)" top="6vh" @update:model-value="$emit('close')">
+  <ElDialog :model-value="open" title="Keys" width="min(860px, 94vw)" top="6vh" @update:model-value="$emit('close')" @closed="$emit('closed')">
     <div class="groups">
       <section v-for="group in KEY_GROUPS" :key="group.title">
         <h3>{{ group.title }}</h3>

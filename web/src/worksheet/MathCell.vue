@@ -26,6 +26,11 @@ function open(event: MouseEvent): void {
   sheet.activate(props.cell.id, place === undefined ? "end" : offset + Number(place));
 }
 
+/** A click beside the text of an open cell goes on writing in it. */
+function refocus(event: MouseEvent): void {
+  if (!(event.target as HTMLElement).closest("button, .cm-editor") && !getSelection()?.toString()) sheet.editor?.focus();
+}
+
 /** The line whose ways to write it are asked for by keyboard: the last that has some. */
 const waysLine = ref(-1);
 watch(() => sheet.waysAsked === props.cell.id, async (asked) => {
@@ -57,7 +62,7 @@ function mend(index: number, text: string): void {
 </script>
 
 <template>
-  <div class="cell" :class="{ open: isOpen, defines: defines && !isOpen, changed: sheet.changed.has(cell.id) }" :data-cell="cell.id" @click="!isOpen && open($event)">
+  <div class="cell" :class="{ open: isOpen, defines: defines && !isOpen, changed: sheet.changed.has(cell.id) }" :data-cell="cell.id" @click="isOpen ? refocus($event) : open($event)">
     <CellEditor v-if="isOpen" :cell="cell" />
     <template v-else>
       <div v-if="isEmpty" class="blank">Empty line</div>

@@ -80,7 +80,7 @@ function more(command: string): void {
 .head-word.stop { color: var(--copper-300); }
 .head-word:disabled { color: var(--frame-quiet); opacity: 0.7; cursor: default; }
 .head-word:hover:not(:disabled) { text-decoration: underline; text-underline-offset: 4px; }
-.switch { display: flex; border: 1px solid var(--frame-line); border-radius: 6px; overflow: hidden; font-size: 13.5px; }
+.switch { display: flex; flex: none; border: 1px solid var(--frame-line); border-radius: 6px; overflow: hidden; font-size: 13.5px; }
 .switch button { padding: 3px 11px; color: var(--frame-ink); }
 .switch .on { background: var(--chalk); color: var(--slate-900); }
 .narrow-only { display: none; }

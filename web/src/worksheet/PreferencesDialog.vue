@@ -9,7 +9,7 @@ import { setTheme, theme, type Theme } from "../shared/theme";
 
 /** What the student prefers on this machine. */
 defineProps<{ open: boolean }>();
-defineEmits<{ close: [] }>();
+defineEmits<{ close: []; closed: [] }>();
 
 const CONVENTIONS: { name: string; label: string; choices: [value: string, label: string][] }[] = [
   { name: "angles", label: "Angles in", choices: [["radians", "radians"], ["degrees", "degrees"], ["gon", "gon"]] },
@@ -32,7 +32,7 @@ function choose(name: string, event: Event): void {
 </script>
 
 <template>
-  <ElDialog :model-value="open" title="Preferences" width="min(520px, 94vw)" top="8vh" @update:model-value="$emit('close')">
+  <ElDialog :model-value="open" title="Preferences" width="min(520px, 94vw)" top="8vh" @update:model-value="$emit('close')" @closed="$emit('closed')">
     <fieldset>
       <legend>Enter</legend>
       <label><input v-model="preferences.enter" type="radio" name="enter" value="go on" /> works the cell out and goes on; Ctrl + Enter makes another line</label>

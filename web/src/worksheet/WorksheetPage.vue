@@ -101,7 +101,7 @@ function below(event: MouseEvent): void {
       <p v-if="sheet.problem" class="problem" role="alert">{{ sheet.problem }} <RouterLink v-if="sheet.missing" to="/">To the shelf</RouterLink></p>
       <ClashNotice v-for="cell in lost" :key="cell" class="lost" :cell="cell" />
       <article v-if="sheet.loaded && !sheet.missing" class="page" :style="{ '--text-scale': preferences.textSize / 100 }" @click="below">
-        <input ref="titleField" class="title" :value="sheet.title" aria-label="Title" maxlength="200" @change="rename" @keydown.enter="fromTitle" />
+        <input ref="titleField" class="title" :value="sheet.title" aria-label="Title" maxlength="200" @change="rename" @keydown.enter.prevent="fromTitle" />
         <ConventionsLine />
         <div ref="page" class="cells" @click="below">
           <CellSlot v-for="cell in sheet.visible" :key="cell.id" :cell="cell" />
@@ -110,8 +110,8 @@ function below(event: MouseEvent): void {
     </main>
     <SidePanel v-if="panelOpen" class="side" />
     <NameCard :within="page" />
-    <KeysDialog :open="keysOpen" @close="keysOpen = false" />
-    <PreferencesDialog :open="preferencesOpen" @close="preferencesOpen = false" />
+    <KeysDialog :open="keysOpen" @close="keysOpen = false" @closed="sheet.editor?.focus()" />
+    <PreferencesDialog :open="preferencesOpen" @close="preferencesOpen = false" @closed="sheet.editor?.focus()" />
     <WriteAgainDialog :open="againOpen" @close="againOpen = false" />
   </div>
 </template>

@@ -16,6 +16,7 @@ const { writeAgain } = useCellActions();
 const filter = ref("");
 const at = ref(0);
 const list = ref<HTMLElement>();
+const field = ref<HTMLInputElement>();
 
 const earlier = computed(() => {
   const here = sheet.cells.findIndex((cell) => cell.id === (sheet.active ?? sheet.selected));
@@ -27,6 +28,7 @@ watch(() => props.open, (open) => {
   if (!open) return;
   filter.value = "";
   at.value = 0;
+  void nextTick(() => requestAnimationFrame(() => field.value?.focus()));
 });
 watch(filter, () => (at.value = 0));
 watch(at, () => void nextTick(() => list.value?.querySelector("[aria-selected=true]")?.scrollIntoView({ block: "nearest" })));
@@ -47,7 +49,7 @@ function key(event: KeyboardEvent): void {
 
 <template>
   <ElDialog :model-value="open" title="Write again below" width="min(560px, 94vw)" top="10vh" data-keeps-editor @update:model-value="$emit('close')">
-    <input v-model="filter" autofocus class="filter" role="combobox" aria-expanded="true" aria-controls="again-list" :aria-activedescendant="earlier[at] ? `again-${earlier[at].id}` : undefined" aria-label="Which line" placeholder="Type a part of it, or choose with ↑ ↓" @keydown="key" />
+    <input ref="field" v-model="filter" class="filter" role="combobox" aria-expanded="true" aria-controls="again-list" :aria-activedescendant="earlier[at] ? `again-${earlier[at].id}` : undefined" aria-label="Which line" placeholder="Type a part of it, or choose with ↑ ↓" @keydown="key" />
     <p v-if="!earlier.length" class="none">{{ filter ? "No earlier line has that in it." : "There is no line above yet." }}</p>
     <ul v-else id="again-list" ref="list" role="listbox" aria-label="Earlier lines">
       <li v-for="(cell, index) in earlier.slice(0, 100)" :id="`again-${cell.id}`" :key="cell.id" role="option" :aria-selected="index === at" @click="take(cell.id)">

@@ -20,8 +20,9 @@ export function goToDefinition(sheet: Sheet, word: string): void {
 }
 
 /** Marks everything that uses a name; once more takes the marks away. */
-export function pointOutUses(sheet: Sheet, word: string): void {
-  const name = meaningHere(sheet, word);
+export async function pointOutUses(sheet: Sheet, word: string): Promise<void> {
+  const names = (await sheet.namesAt(sheet.active))?.names ?? [];
+  const name = names.filter((item) => item.name === canonical(word)).pop();
   if (name) toggleUses(sheet, name);
 }
 

@@ -1,13 +1,17 @@
 import { ref, watch } from "vue";
 
+import { entryOf } from "../shared/vocabulary";
+
 export type PanelTab = "names" | "handbook" | "patterns";
 
 /** The panel beside the page: which of its parts is open, and what the handbook is to show. */
 export const panelTab = ref<PanelTab>("names");
-export const panelOpen = ref(localStorage.getItem("panel") !== "closed");
+/** On a narrow screen it lies over the page, and is opened only when it is wanted. */
+const isNarrow = matchMedia("(max-width: 1020px)").matches;
+export const panelOpen = ref(!isNarrow && localStorage.getItem("panel") !== "closed");
 export const handbookWord = ref("");
 
-watch(panelOpen, (open) => localStorage.setItem("panel", open ? "open" : "closed"));
+watch(panelOpen, (open) => !isNarrow && localStorage.setItem("panel", open ? "open" : "closed"));
 
 export function showPanel(tab: PanelTab): void {
   panelTab.value = tab;
@@ -16,6 +20,6 @@ export function showPanel(tab: PanelTab): void {
 
 /** Opens the handbook at a word; without one at its beginning. */
 export function showHelp(word: string): void {
-  handbookWord.value = word;
+  handbookWord.value = entryOf(word) ? word : "";
   showPanel("handbook");
 }

@@ -337,14 +337,21 @@ export const useWorksheet = defineStore("worksheet", () => {
     void outbox.whenEmpty().then(() => refreshNames());
   }
 
-  /** Moves a cell, or the block of the selected ones, past its visible neighbour. */
+  /** Cells with those that a folded heading among them hides, in page order. */
+  function withHidden(chosen: Set<string>): string[] {
+    return cells.value.filter((item) => chosen.has(item.id) || chosen.has(hiddenBy.value.get(item.id) ?? "")).map((item) => item.id);
+  }
+
+  /** Moves a cell, or the block of the selected ones, past its visible neighbour; what is folded away goes along. */
   function move(cell: string, by: -1 | 1): void {
-    const block = selection.value.has(cell) ? cells.value.filter((item) => selection.value.has(item.id)).map((item) => item.id) : [cell];
-    const first = cells.value.findIndex((item) => item.id === block[0]);
-    const last = cells.value.findIndex((item) => item.id === block[block.length - 1]);
-    if (by < 0 ? first <= 0 : last >= cells.value.length - 1) return;
+    const chosen = selection.value.has(cell) ? selection.value : new Set([cell]);
+    const shown = visible.value.map((item) => item.id);
+    const at = shown.map((item, index) => (chosen.has(item) ? index : -1)).filter((index) => index >= 0);
+    const past = shown[by < 0 ? Math.min(...at) - 1 : Math.max(...at) + 1];
+    if (past === undefined) return;
     if (active.value) commit(active.value);
-    place(block, by < 0 ? (cells.value[first - 2]?.id ?? null) : (cells.value[last + 1]?.id ?? null));
+    const before = cells.value[cells.value.findIndex((item) => item.id === past) - 1]?.id ?? null;
+    place(withHidden(chosen), by < 0 ? before : (withHidden(new Set([past])).pop() ?? past));
   }
 
   function duplicate(copied: string[]): void {
@@ -517,7 +524,7 @@ export const useWorksheet = defineStore("worksheet", () => {
   return {
     id, title, folder, revision, conventions, cells, visible, results, changed, canUndo, canRedo, active, caret, editor, names, letters, problem, missing, loaded,
     saved, connected, selected, selection, waysAsked, pointed, drafts, clashes, numbers, busy, hiddenBy, foldedCounts,
-    open, reload, close, keepNow, edit, editAll, insert, remove, move, place, duplicate, setDisplay, choose, setConvention, setResults, rename, step, paste, asMarkdown,
+    open, reload, close, keepNow, edit, editAll, insert, remove, move, place, duplicate, setDisplay, choose, setConvention, setResults, rename, step, paste, asMarkdown, withHidden,
     stop, tryAgain, settleClash, activate, select, selectOnly, write, commit, neighbour, namesAt, cellOf,
   };
 });

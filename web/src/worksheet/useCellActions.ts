@@ -6,8 +6,7 @@ export function useCellActions() {
 
   /** The cells that are meant, with those that a folded heading among them hides. */
   function meant(cell: string): string[] {
-    const chosen = sheet.selection.has(cell) ? sheet.selection : new Set([cell]);
-    return sheet.cells.filter((item) => chosen.has(item.id) || chosen.has(sheet.hiddenBy.get(item.id) ?? "")).map((item) => item.id);
+    return sheet.withHidden(sheet.selection.has(cell) ? sheet.selection : new Set([cell]));
   }
 
   async function copy(cell: string): Promise<void> {

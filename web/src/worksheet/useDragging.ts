@@ -18,13 +18,8 @@ export function useDragging(page: Ref<HTMLElement | undefined>): void {
     const before = event.oldIndex === undefined ? null : event.from.children[event.oldIndex + (event.newIndex! < event.oldIndex ? 1 : 0)];
     event.from.insertBefore(event.item, before ?? null);
     const above = slots.slice(0, slots.indexOf(cell)).filter((slot) => !moved.has(slot));
-    sheet.place([...moved], lastOf(above[above.length - 1] ?? null));
-  }
-
-  /** What is put after a folded heading comes after what it hides. */
-  function lastOf(cell: string | null): string | null {
-    const hidden = sheet.cells.filter((item) => sheet.hiddenBy.get(item.id) === cell);
-    return hidden[hidden.length - 1]?.id ?? cell;
+    const last = above[above.length - 1];
+    sheet.place([...moved], last ? (sheet.withHidden(new Set([last])).pop() ?? last) : null); // after a folded heading: after what it hides
   }
 
   watch(page, (element) => {

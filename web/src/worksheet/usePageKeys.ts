@@ -53,6 +53,7 @@ export function usePageKeys(opens: Opens) {
   }
 
   useEventListener(window, "keydown", (event: KeyboardEvent) => {
+    if (event.defaultPrevented) return; // the cell has done it
     const target = event.target as HTMLElement;
     const inText = target.closest("input, textarea, select, .cm-editor");
     if ([...document.querySelectorAll(".el-overlay-dialog")].some((dialog) => dialog.getClientRects().length)) return; // a dialog has its own keys
@@ -76,5 +77,12 @@ export function usePageKeys(opens: Opens) {
     event.preventDefault();
   });
 
-  return { switchLine, switchAll };
+  // what is pasted while a cell is selected as a whole comes after it
+  useEventListener(document, "paste", (event: ClipboardEvent) => {
+    const target = event.target as HTMLElement;
+    const text = event.clipboardData?.getData("text/plain") ?? "";
+    if (!sheet.selected || !text.trim() || target.closest("input, textarea, select, .cm-editor")) return;
+    event.preventDefault();
+    void sheet.paste(sheet.selected, text);
+  });
 }

@@ -7,6 +7,7 @@ import Typeset from "../../shared/Typeset.vue";
 import { shownResults } from "../shown";
 import { useWorksheet } from "../store";
 import { verdictOf } from "../verdicts";
+import { renewCompletion } from "./completion";
 import { showErrors } from "./errorMarks";
 import { mathEditor, type OpenEditor } from "./mathEditor";
 import { useDraft } from "./useDraft";
@@ -84,6 +85,7 @@ watch(() => props.cell.text, (next) => {
   isPausing.value = true;
   read(next);
 });
+watch(() => sheet.names, () => editor && renewCompletion(editor.view, !isPausing.value));
 watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, error }) => ({ from: line.offset + error.start, to: line.offset + error.end }))));
 </script>
 

@@ -62,7 +62,7 @@ onMounted(() => {
       ],
     }),
   });
-  requestAnimationFrame(() => view?.focus());
+  view.focus(); // at once: the next key belongs to this note
 });
 onBeforeUnmount(() => view?.destroy());
 watch(() => props.cell.text, (text) => {

@@ -49,7 +49,7 @@ export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
     { key: "Mod-d", run: () => (sheet.duplicate([cell.id]), true), preventDefault: true },
     { key: "F1", run: (view) => (showHelp(wordAt(view.state)), true), preventDefault: true },
     { key: "Alt-g", run: (view) => (goToDefinition(sheet, wordAt(view.state)), true) },
-    { key: "Alt-u", run: (view) => (pointOutUses(sheet, wordAt(view.state)), true) },
+    { key: "Alt-u", run: (view) => (void pointOutUses(sheet, wordAt(view.state)), true) },
     { key: "Backspace", run: (view) => (view.state.doc.length === 0 && sheet.cells.length > 1 ? (sheet.remove(cell.id), true) : false) },
     { key: "Mod-z", run: (view) => (undoDepth(view.state) ? undo(view) : (void sheet.step("undo"), true)) },
     { key: "Mod-y", mac: "Mod-Shift-z", run: (view) => (redoDepth(view.state) ? redo(view) : (void sheet.step("redo"), true)) },

@@ -1,9 +1,12 @@
-import { autocompletion, snippetCompletion, type Completion, type CompletionContext, type CompletionResult } from "@codemirror/autocomplete";
+import { autocompletion, completionStatus, snippetCompletion, startCompletion, type Completion, type CompletionContext, type CompletionResult } from "@codemirror/autocomplete";
+import type { EditorView } from "@codemirror/view";
 
 import { typesetHtml } from "../../shared/katex";
 import { entries, type Entry } from "../../shared/vocabulary";
 import type { useWorksheet } from "../store";
 import { snippetOf } from "./gaps";
+
+type Sheet = ReturnType<typeof useWorksheet>;
 
 interface Offered extends Completion {
   /** LaTeX that shows it typeset. */
@@ -11,7 +14,7 @@ interface Offered extends Completion {
 }
 
 /** Names of the page first, then functions and requests, each with how it is written, how it looks and what it means. */
-export function completion(sheet: ReturnType<typeof useWorksheet>) {
+export function completion(sheet: Sheet) {
   return autocompletion({
     override: [(context) => complete(context, sheet)],
     icons: false,
@@ -22,6 +25,12 @@ export function completion(sheet: ReturnType<typeof useWorksheet>) {
   });
 }
 
+/** There are new names: a list that is open, or could be while a word is being typed, is made anew. */
+export function renewCompletion(view: EditorView, isTyping: boolean): void {
+  const word = /[A-Za-z]\w+$/.test(view.state.sliceDoc(0, view.state.selection.main.head));
+  if (completionStatus(view.state) === "active" || (isTyping && word)) startCompletion(view);
+}
+
 function sampleOf(completion: Offered): HTMLElement {
   const shown = document.createElement("span");
   shown.className = "cm-sample";
@@ -29,20 +38,38 @@ function sampleOf(completion: Offered): HTMLElement {
   return shown;
 }
 
-function complete(context: CompletionContext, sheet: ReturnType<typeof useWorksheet>): CompletionResult | null {
+function complete(context: CompletionContext, sheet: Sheet): CompletionResult | null {
   const word = context.matchBefore(/[A-Za-z][\w]*( of)?/);
   if (!word || (!context.explicit && word.text.length < 2)) return null;
-  return { from: word.from, options: [...pageNames(sheet), ...entries.value.map(offered)], validFor: /^[A-Za-z]\w*$/ };
+  const query = word.text.toLowerCase();
+  const ranked = [...pageNames(sheet, query), ...entries.value.flatMap((entry) => offered(entry, query))];
+  const options = ranked.sort((a, b) => b.rank - a.rank).map((item) => item.option);
+  if (options.length === 1 && options[0]?.label === word.text) return null; // it is all there already
+  return options.length ? { from: word.from, options, filter: false, getMatch: (option) => matched(option.label, query) } : null;
 }
 
-function pageNames(sheet: ReturnType<typeof useWorksheet>): Offered[] {
+interface Ranked {
+  option: Offered;
+  rank: number;
+}
+
+function pageNames(sheet: Sheet, query: string): Ranked[] {
   return sheet.names
-    .filter((name) => !name.replacedIn && !name.failed && name.name.length > 1)
-    .map((name) => ({ label: name.name, sample: name.latex, detail: `cell ${name.cell}`, boost: 2 }));
+    .filter((name) => !name.replacedIn && !name.failed && name.name.length > 1 && name.name.toLowerCase().startsWith(query))
+    .map((name) => ({ option: { label: name.name, sample: name.latex, detail: `cell ${name.cell}` }, rank: 10 }));
 }
 
-function offered(entry: Entry): Offered {
-  const isRequest = entry.kind === "request";
-  const label = isRequest ? entry.name : entry.name;
-  return { ...snippetCompletion(snippetOf(entry.pattern), { label, detail: entry.meaning, boost: isRequest ? -1 : 0 }), sample: entry.sample } as Offered;
+/** By the beginning of the word first, then of its other words, then by aim; of two alike the one with fewer gaps. */
+function offered(entry: Entry, query: string): Ranked[] {
+  const label = entry.kind === "request" ? (entry.pattern.split("{")[0]?.trim() ?? entry.name) : entry.name;
+  const starts = (text: string) => text.toLowerCase().startsWith(query);
+  const rank = starts(label) ? 8 : label.split(" ").some(starts) ? 6 : query.length > 2 && entry.aims.some(starts) ? 4 : 0;
+  if (!rank) return [];
+  const option: Offered = { ...snippetCompletion(snippetOf(entry.pattern), { label, detail: entry.meaning }), sample: entry.sample } as Offered;
+  return [{ option, rank: rank - entry.pattern.split("{").length / 100 }];
+}
+
+function matched(label: string, query: string): number[] {
+  const at = label.toLowerCase().search(new RegExp(`\\b${query.replace(/[^a-z0-9_ ]/g, ".")}`));
+  return at < 0 ? [] : [at, at + query.length];
 }

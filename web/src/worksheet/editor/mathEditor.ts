@@ -56,10 +56,8 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
       ],
     }),
   });
-  requestAnimationFrame(() => {
-    view.focus();
-    host.scrollIntoView({ block: "nearest" });
-  });
+  view.focus(); // at once: the next key belongs to this cell
+  requestAnimationFrame(() => host.scrollIntoView({ block: "nearest" }));
   return {
     view,
     destroy: () => view.destroy(),
@@ -82,7 +80,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
 function spaceMakesNote(view: EditorView, input: string, cell: CellData, sheet: Sheet): boolean {
   if (view.state.doc.length > 0 || (input !== " " && input !== "#")) return false;
   sheet.caret = "end";
-  sheet.edit(cell.id, { kind: "note", text: input === "#" ? "# " : "" });
+  sheet.edit(cell.id, { kind: "note", text: input === "#" ? "#" : "" });
   return true;
 }
 
