@@ -1,4 +1,4 @@
-import { acceptCompletion, clearSnippet, completionStatus, hasNextSnippetField, nextSnippetField, prevSnippetField, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
+import { acceptCompletion, clearSnippet, closeCompletion, completionStatus, hasNextSnippetField, nextSnippetField, prevSnippetField, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
 import { insertNewline, redo, redoDepth, undo, undoDepth } from "@codemirror/commands";
 import type { EditorView, KeyBinding } from "@codemirror/view";
 import { nextTick } from "vue";
@@ -20,7 +20,7 @@ export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
   const atEdge = (view: EditorView, by: -1 | 1) => completionStatus(view.state) !== "active" && line(view) === (by < 0 ? 1 : view.state.doc.lines);
   const enter = (view: EditorView) => (completionStatus(view.state) === "active" && selectedCompletion(view.state) ? acceptCompletion(view) : goOn(cell, sheet));
   const anotherLine = (view: EditorView) => (completionStatus(view.state) === "active" && selectedCompletion(view.state) ? acceptCompletion(view) : insertNewline(view));
-  const linesFirst = preferences.value.enter === "line";
+  const linesFirst = () => preferences.value.enter === "line";
 
   function nudgeHere(view: EditorView, by: number): boolean {
     const moved = nudge(cell.id, view.state.doc.toString(), view.state.selection.main.head, by);
@@ -31,15 +31,15 @@ export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
   }
 
   return [
-    { key: "Enter", run: linesFirst ? anotherLine : enter },
-    { key: "Mod-Enter", run: linesFirst ? enter : anotherLine },
+    { key: "Enter", run: (view) => (linesFirst() ? anotherLine : enter)(view) },
+    { key: "Mod-Enter", run: (view) => (linesFirst() ? enter : anotherLine)(view) },
     { key: "Shift-Enter", run: () => (sheet.commit(cell.id), true) },
     { key: "Alt-Enter", run: () => (sheet.commit(cell.id), sheet.activate(sheet.insert(cell.id), "end"), true) },
     { key: "Alt-Shift-Enter", run: () => (sheet.commit(cell.id), insertAbove(cell, sheet), true) },
     { key: "Tab", run: (view) => nextSnippetField(view) || leaveGaps(view) || acceptOffered(view) },
     { key: "Shift-Tab", run: prevSnippetField },
     { key: "Ctrl-Space", run: startCompletion },
-    { key: "Escape", run: (view) => (completionStatus(view.state) === "active" ? false : (sheet.select(cell.id), true)) },
+    { key: "Escape", run: (view) => (completionStatus(view.state) !== null && closeCompletion(view)) || (sheet.select(cell.id), true) },
     { key: "ArrowUp", run: (view) => atEdge(view, -1) && goTo(cell, sheet, -1) },
     { key: "ArrowDown", run: (view) => atEdge(view, 1) && goTo(cell, sheet, 1) },
     { key: "Alt-ArrowUp", run: (view) => nudgeHere(view, 1) },
