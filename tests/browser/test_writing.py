@@ -33,10 +33,10 @@ class Writing(InBrowser):
         self.keys("Shift+Tab", "Tab", "Tab")
         self.page.keyboard.type("4")
         expect(editor).to_have_text("integral of t^2 for t from 1 to 4")
-        self.keys("Tab")
-        self.page.keyboard.type(" ")  # after the last gap: at the end of the line
+        self.keys("ArrowLeft", "Tab")  # to the end of the line
+        self.page.keyboard.type(" + 1")
         self.keys("Enter")
-        self.expect_result(2, "21")
+        self.expect_result(2, "22")
 
     def test_a_pattern_goes_to_the_cursor_with_gaps(self) -> None:
         self.new_worksheet()

@@ -507,7 +507,7 @@ export const useWorksheet = defineStore("worksheet", () => {
     if (!id.value || !loaded.value) return;
     const found = await namesAt(active.value ?? selected.value);
     if (!found) return;
-    names.value = found.names;
+    if (JSON.stringify(names.value) !== JSON.stringify(found.names)) names.value = found.names;
     letters.value = found.letters;
   }
 

@@ -1,4 +1,4 @@
-import { acceptCompletion, clearSnippet, closeCompletion, completionStatus, hasNextSnippetField, nextSnippetField, prevSnippetField, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
+import { acceptCompletion, clearSnippet, closeCompletion, completionStatus, nextSnippetField, prevSnippetField, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
 import { insertNewline, redo, redoDepth, undo, undoDepth } from "@codemirror/commands";
 import type { EditorView, KeyBinding } from "@codemirror/view";
 import { nextTick } from "vue";
@@ -17,7 +17,7 @@ type Sheet = ReturnType<typeof useWorksheet>;
 export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
   const { nudge } = useNudge();
   const line = (view: EditorView) => view.state.doc.lineAt(view.state.selection.main.head).number;
-  const atEdge = (view: EditorView, by: -1 | 1) => completionStatus(view.state) !== "active" && line(view) === (by < 0 ? 1 : view.state.doc.lines);
+  const atEdge = (view: EditorView, by: -1 | 1) => completionStatus(view.state) === null && line(view) === (by < 0 ? 1 : view.state.doc.lines);
   const enter = (view: EditorView) => (completionStatus(view.state) === "active" && selectedCompletion(view.state) ? acceptCompletion(view) : goOn(cell, sheet));
   const anotherLine = (view: EditorView) => (completionStatus(view.state) === "active" && selectedCompletion(view.state) ? acceptCompletion(view) : insertNewline(view));
   const linesFirst = () => preferences.value.enter === "line";
@@ -36,7 +36,7 @@ export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
     { key: "Shift-Enter", run: () => (sheet.commit(cell.id), true) },
     { key: "Alt-Enter", run: () => (sheet.commit(cell.id), sheet.activate(sheet.insert(cell.id), "end"), true) },
     { key: "Alt-Shift-Enter", run: () => (sheet.commit(cell.id), insertAbove(cell, sheet), true) },
-    { key: "Tab", run: (view) => nextSnippetField(view) || leaveGaps(view) || acceptOffered(view) },
+    { key: "Tab", run: (view) => nextSnippetField(view) || acceptOffered(view) || toLineEnd(view) },
     { key: "Shift-Tab", run: prevSnippetField },
     { key: "Ctrl-Space", run: startCompletion },
     { key: "Escape", run: (view) => (completionStatus(view.state) !== null && closeCompletion(view)) || (sheet.select(cell.id), true) },
@@ -62,10 +62,13 @@ function acceptOffered(view: EditorView): boolean {
   return acceptCompletion(view);
 }
 
-/** After the last gap, Tab goes to the end of the line. */
-function leaveGaps(view: EditorView): boolean {
-  if (hasNextSnippetField(view.state) || !clearSnippet(view)) return false;
-  view.dispatch({ selection: { anchor: view.state.doc.lineAt(view.state.selection.main.head).to } });
+/** After the last gap, Tab goes to the end of the line; from there it leaves the cell, as it leaves any field. */
+function toLineEnd(view: EditorView): boolean {
+  const { head, empty } = view.state.selection.main;
+  const end = view.state.doc.lineAt(head).to;
+  if (empty && head === end) return false;
+  clearSnippet(view);
+  view.dispatch({ selection: { anchor: end } });
   return true;
 }
 
