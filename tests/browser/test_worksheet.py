@@ -244,18 +244,5 @@ class Shelf(InBrowser):
         expect(self.page.get_by_role("heading", name="Comb wax")).to_have_count(0)
 
 
-class OnAPhone(InBrowser):
-    size = (360, 740)
-
-    def test_nothing_is_wider_than_the_window(self) -> None:
-        for title in ("Hexagon cells", "The cheapest cell", "Hive weight through the year"):
-            self.page.goto(self.application.url)
-            self.page.get_by_role("heading", name=title).click()
-            self.page.wait_for_selector(".value .katex")
-            self.assertLessEqual(
-                self.page.evaluate("document.documentElement.scrollWidth"), 360, title
-            )
-
-
 if __name__ == "__main__":
     unittest.main()

@@ -34,9 +34,9 @@ class Writing(InBrowser):
         self.page.keyboard.type("4")
         expect(editor).to_have_text("integral of t^2 for t from 1 to 4")
         self.keys("ArrowLeft", "Tab")  # to the end of the line
-        self.page.keyboard.type(" + 1")
+        self.page.keyboard.type(" // honey")
         self.keys("Enter")
-        self.expect_result(2, "22")
+        self.expect_result(2, "21")
 
     def test_a_pattern_goes_to_the_cursor_with_gaps(self) -> None:
         self.new_worksheet()

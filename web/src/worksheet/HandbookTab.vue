@@ -42,7 +42,7 @@ watch(handbookWord, async (word) => {
   <section v-for="group in groups" :key="group.title">
     <h3>{{ group.title }}</h3>
     <div v-for="entry in group.members" :key="entry.name" class="entry">
-      <button data-keeps-editor :aria-label="`Write ${entry.name}`" @mousedown.prevent @click="insert(entry.pattern)">
+      <button data-keeps-editor @mousedown.prevent @click="insert(entry.pattern)">
         <code>{{ example(entry) }}</code>
         <span class="sample"><Typeset :latex="entry.sample" small /></span>
       </button>

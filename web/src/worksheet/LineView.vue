@@ -64,9 +64,9 @@ function choose(form: string): void {
         <template v-if="!goesOn && !hidden">
         <span v-for="(result, index) in results" :key="index" class="result">
           <span class="rel">{{ result.relation }}</span>
-          <button class="value" :title="hasWays ? 'Ways to write it' : undefined" :aria-expanded="hasWays ? waysOpen : undefined" @click.stop="waysOpen = !waysOpen">
-            <Typeset :latex="whole ? result.latex : shortened(result.latex)" />
-          </button>
+          <component :is="hasWays ? 'button' : 'span'" class="value" :aria-expanded="hasWays ? waysOpen : undefined" @click="hasWays && ($event.stopPropagation(), (waysOpen = !waysOpen))">
+            <Typeset :latex="whole ? result.latex : shortened(result.latex)" /><span v-if="hasWays" class="hidden-text">, other ways to write this</span>
+          </component>
         </span>
         <button v-if="digits > 60" class="word shown" @click.stop="whole = !whole">{{ whole ? "shorter" : `all ${digits} digits` }}</button>
         <span v-if="isStep && verdict.tone === 'proved'" class="tick" role="img" :aria-label="verdict.word" :title="verdict.word">✓</span>
@@ -106,7 +106,7 @@ function choose(form: string): void {
 .right { min-width: 0; }
 .result { display: inline-flex; align-items: baseline; min-width: 0; max-width: 100%; }
 .value { text-align: left; border-radius: 3px; max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 2px 0; }
-.value:hover { background: var(--act-tint); }
+button.value:hover { background: var(--act-tint); }
 .rest.statement { grid-column: 1 / -1; }
 .statement .rel { padding-left: 0; }
 /* words that come with the pointer take no room of their own: nothing wraps for their sake */

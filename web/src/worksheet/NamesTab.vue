@@ -39,7 +39,7 @@ const lettersLatex = computed(() =>
   <ul>
     <li v-if="names.length < sheet.names.length"><button class="more" @click="all = true">{{ sheet.names.length - names.length }} more names further up</button></li>
     <li v-for="name in names" :key="`${name.name} ${name.cell}`" :class="{ old: name.replacedIn, failed: name.failed }">
-      <button class="meaning" :aria-label="`Go to ${name.name}, cell ${name.cell}`" @click="sheet.activate(name.cellId, 'end')"><Typeset :latex="name.latex" /></button>
+      <button class="meaning" @click="sheet.activate(name.cellId, 'end')"><Typeset :latex="name.latex" /><span class="hidden-text">: go to {{ name.name }}, cell {{ name.cell }}</span></button>
       <small>
         cell {{ name.cell }}
         <template v-if="name.failed"> · has an error</template>

@@ -18,10 +18,12 @@ function key(event: KeyboardEvent): void {
 
 <template>
   <aside class="panel" aria-label="Beside the page">
-    <div class="tabs" role="tablist" aria-label="Beside the page" @keydown="key">
-      <button
-        v-for="[tab, label] in TABS" :id="`tab-${tab}`" :key="tab" role="tab" data-keeps-editor :data-tab="tab" :aria-selected="panelTab === tab" :tabindex="panelTab === tab ? 0 : -1"
-        aria-controls="panel-body" @mousedown.prevent @click="panelTab = tab">{{ label }}</button>
+    <div class="tabs">
+      <div role="tablist" aria-label="Beside the page" @keydown="key">
+        <button
+          v-for="[tab, label] in TABS" :id="`tab-${tab}`" :key="tab" role="tab" data-keeps-editor :data-tab="tab" :aria-selected="panelTab === tab" :tabindex="panelTab === tab ? 0 : -1"
+          aria-controls="panel-body" @mousedown.prevent @click="panelTab = tab">{{ label }}</button>
+      </div>
       <button class="close" data-keeps-editor aria-label="Close the panel" @mousedown.prevent @click="panelOpen = false">×</button>
     </div>
     <div id="panel-body" class="body" role="tabpanel" tabindex="0" :aria-labelledby="`tab-${panelTab}`">
@@ -35,6 +37,7 @@ function key(event: KeyboardEvent): void {
 <style scoped>
 .panel { background: var(--panel); border-left: 1px solid var(--hair); display: flex; flex-direction: column; min-height: 0; }
 .tabs { display: flex; gap: 18px; padding: 20px 20px 10px; align-items: baseline; }
+[role="tablist"] { display: flex; gap: 18px; }
 .tabs [role="tab"] { font: 400 14px var(--sans); color: var(--ink-quiet); padding: 0 0 3px; border-bottom: 2px solid transparent; white-space: nowrap; }
 .tabs [aria-selected="true"] { color: var(--ink); font-weight: 500; border-bottom-color: var(--act); }
 .close { margin-left: auto; font-size: 18px; line-height: 1; color: var(--ink-quiet); padding: 2px 6px; }

@@ -101,7 +101,7 @@ function below(event: MouseEvent): void {
       <p v-if="sheet.problem" class="problem" role="alert">{{ sheet.problem }} <RouterLink v-if="sheet.missing" to="/">To the shelf</RouterLink></p>
       <ClashNotice v-for="cell in lost" :key="cell" class="lost" :cell="cell" />
       <article v-if="sheet.loaded && !sheet.missing" class="page" :style="{ '--text-scale': preferences.textSize / 100 }" @click="below">
-        <input ref="titleField" class="title" :value="sheet.title" aria-label="Title" maxlength="200" @change="rename" @keydown.enter.prevent="fromTitle" />
+        <h1><input ref="titleField" class="title" :value="sheet.title" aria-label="Title" maxlength="200" @change="rename" @keydown.enter.prevent="fromTitle" /></h1>
         <ConventionsLine />
         <div ref="page" class="cells" @click="below">
           <CellSlot v-for="cell in sheet.visible" :key="cell.id" :cell="cell" />
@@ -124,6 +124,7 @@ function below(event: MouseEvent): void {
 .side { position: sticky; top: 48px; height: calc(100vh - 48px); }
 .page { background: var(--page); max-width: calc(800px * var(--text-scale, 1)); margin: 0 auto; min-height: calc(100vh - 134px); border-radius: 3px; box-shadow: var(--shadow); padding: 36px 34px 140px 58px; position: relative; cursor: text; }
 .page > * { zoom: var(--text-scale, 1); }
+h1 { margin: 0; font: inherit; }
 .title { font: 600 29px/1.2 var(--serif); width: 100%; background: none; border: 0; color: var(--ink); padding: 0; margin: 0 0 4px; border-radius: 3px; text-overflow: ellipsis; }
 .title:focus { outline: none; box-shadow: 0 1px 0 var(--act-line); }
 .problem, .lost { max-width: 800px; margin: 0 auto 14px; }
@@ -137,6 +138,7 @@ function below(event: MouseEvent): void {
 @media (max-width: 760px) {
   .desk { padding: 0; }
   .page { border-radius: 0; box-shadow: none; padding: 22px 14px 90px 26px; }
-  .title { font-size: 25px; }
+  h1 { margin: 0; font: inherit; }
+.title { font-size: 25px; }
 }
 </style>

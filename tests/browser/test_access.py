@@ -1,0 +1,137 @@
+"""Access: axe-core finds nothing on any screen in either theme; narrow windows; keys alone; text for screen readers."""
+
+from __future__ import annotations
+
+import unittest
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import expect
+
+from .in_browser import InBrowser
+
+AXE = Path(__file__).resolve().parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
+RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]
+
+
+class Access(InBrowser):
+    def audit(self, what: str) -> None:
+        """Fails with what axe-core finds."""
+        if not self.page.evaluate("Boolean(window.axe)"):
+            # as text of the page's own origin is not allowed by its policy, it is put in by the driver
+            self.page.evaluate(AXE.read_text(encoding="utf-8"))
+        found: list[dict[str, Any]] = self.page.evaluate(
+            "tags => axe.run(document, {runOnly: tags, resultTypes: ['violations'], rules: {"
+            # the head of an open dialog is a header too, while the one of the page is out of reach
+            "'landmark-no-duplicate-banner': {enabled: false}, 'landmark-unique': {enabled: false}}})"
+            ".then(result => result.violations)",
+            RULES,
+        )
+        told = [
+            f"{v['id']}: {v['help']}: {node['html'][:160]}: {node['failureSummary'][-160:]}"
+            for v in found
+            for node in v["nodes"][:3]
+        ]
+        self.assertFalse(told, what + ":\n" + "\n".join(told))
+
+    def test_every_screen_and_part(self) -> None:
+        self.audit("shelf")
+        self.open_demo("Homework, checked")
+        self.audit("worksheet")
+        for tab in ("Handbook", "Patterns"):
+            self.page.get_by_role("tab", name=tab).click()
+            expect(self.page.locator("#panel-body .katex").first).to_be_visible()
+            self.audit(tab)
+        self.page.get_by_role("tab", name="Names here").click()
+        self.page.locator(".slot .cell").first.click()
+        self.wait_for_editor()
+        self.keys("Alt+Enter")
+        self.page.keyboard.type("2 honny(12) + sq")
+        expect(self.page.locator(".cm-tooltip-autocomplete li").first).to_be_visible()
+        self.audit("writing")
+        self.keys("Escape")
+        expect(self.page.locator(".fault")).to_be_visible()
+        self.audit("an error while writing")
+        self.keys("Escape", "Shift+F10")
+        expect(self.page.get_by_role("menu")).to_be_visible()
+        self.audit("menu of a cell")
+        self.keys("Escape", "Control+h")
+        self.audit("find and replace")
+        self.keys("Escape")
+
+    def test_dialogs(self) -> None:
+        self.open_demo("Nectar to honey")
+        for name in ("Keys", "Preferences", "Write again below"):
+            self.page.get_by_role("button", name="More").click()
+            self.page.get_by_role("menuitem", name=name).click()
+            dialog = self.page.get_by_role("dialog", name=name)
+            expect(dialog).to_be_visible()
+            self.page.wait_for_timeout(400)  # it fades in; half-faded text has no contrast
+            self.audit(name)
+            self.keys("Escape")
+            expect(dialog).to_be_hidden()
+
+    def test_every_result_and_verdict_has_text(self) -> None:
+        self.open_demo("Hexagon cells")
+        results = self.page.locator(".slot .value")
+        self.assertGreater(results.count(), 2)
+        for k in range(results.count()):
+            self.assertTrue(results.nth(k).locator("math").count(), k)
+        self.page.get_by_role("link", name="Shelf", exact=True).click()
+        self.open_demo("Homework, checked")
+        ticks = self.page.locator(".tick")
+        self.assertGreater(ticks.count(), 2)
+        for k in range(ticks.count()):
+            self.assertTrue(ticks.nth(k).get_attribute("aria-label"))
+
+    def test_the_focus_is_visible_and_never_lost(self) -> None:
+        self.open_demo("Nectar to honey")
+        seen = set()
+        for _ in range(60):
+            self.keys("Tab")
+            where = self.page.evaluate(
+                "(() => { const e = document.activeElement; const s = getComputedStyle(e);"
+                "return [e.tagName, e.textContent.slice(0, 20), s.outlineStyle !== 'none' || s.boxShadow !== 'none'"
+                " || e.matches('.cm-content, [role=tabpanel], input') ]; })()"
+            )
+            if where[0] == "BODY":
+                break
+            seen.add(where[1])
+            self.assertTrue(where[2], where)
+        self.assertGreater(len(seen), 10)
+
+
+class AccessInTheDark(Access):
+    theme = "dark"
+
+
+class Narrow(InBrowser):
+    size = (360, 740)
+
+    def test_nothing_is_wider_than_the_window(self) -> None:
+        for title in ("Hexagon cells", "The cheapest cell", "Hive weight through the year"):
+            self.page.goto(self.application.url)
+            self.open_demo(title)
+            self.assertLessEqual(
+                self.page.evaluate("document.documentElement.scrollWidth"), 360, title
+            )
+
+    def test_patterns_lie_under_the_line_that_is_written(self) -> None:
+        self.open_demo("Nectar to honey")
+        self.assertEqual(self.page.locator(".panel").count(), 0)
+        self.page.locator(".slot .left").last.click()
+        self.wait_for_editor()
+        self.keys("Control+a")
+        self.page.get_by_role("button", name="Patterns").click()
+        self.page.get_by_role("button", name="square root").click()
+        self.page.keyboard.type("147")
+        expect(self.page.locator(".ghost annotation")).to_have_text(r"\displaystyle 7 \sqrt{3}")
+        size = self.page.get_by_role("button", name="square root").bounding_box()
+        assert size
+        self.assertGreaterEqual(min(size["width"], size["height"]), 44)  # for thumbs
+        self.page.get_by_role("button", name="Close the panel").click()
+        self.assertEqual(self.page.locator(".panel").count(), 0)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,119 @@
+"""Nothing is lost: a server that goes and comes back, a window that closes, two windows in the same cell."""
+
+from __future__ import annotations
+
+import contextlib
+import tempfile
+import unittest
+from pathlib import Path
+
+from playwright.sync_api import Error, expect
+
+from .driver import Application
+from .in_browser import InBrowser
+
+
+class Keeping(InBrowser):
+    demo = False
+
+    def setUp(self) -> None:
+        # a server of its own, since these tests end it
+        holder = tempfile.TemporaryDirectory(ignore_cleanup_errors=True)
+        self.addCleanup(holder.cleanup)
+        self.application = Application(Path(holder.name)).start()
+        self.addCleanup(self.application.stop)
+        super().setUp()
+        self.new_worksheet()
+
+    def test_what_is_written_while_the_server_is_gone_is_sent_when_it_is_back(self) -> None:
+        self.type_line("a = 2")
+        self.expect_sources("a = 2", "")
+        self.application.kill()
+        expect(self.page.locator(".state")).to_contain_text("Not connected")
+        self.type_lines("a + 1", "a^5")
+        expect(self.page.locator(".state")).to_contain_text("what you write is kept here")
+        self.application.start()
+        expect(self.page.locator(".state")).to_have_text("Saved")
+        self.expect_sources("a = 2", "a + 1", "a^5", "")
+        self.expect_result(3, "32")
+        self.keys("Escape", "Control+z")  # the changes are undone one by one
+        self.expect_sources("a = 2", "a + 1", "a^5")
+
+    def test_unsent_changes_outlive_the_window(self) -> None:
+        self.type_line("a = 2")
+        self.expect_sources("a = 2", "")
+        address = self.page.url
+        self.application.kill()
+        self.type_line("a + 40")
+        expect(self.page.locator(".state")).to_contain_text("Not connected")
+        self.page.close()
+        self.application.start()
+        self.page = self.window()
+        self.page.goto(address)
+        self.expect_result(2, "42")
+        self.expect_sources("a = 2", "a + 40", "")
+
+    def test_a_half_written_line_is_stored_when_the_window_goes(self) -> None:
+        self.type_line("a = 2")
+        self.page.keyboard.type("a + 4")
+        address = self.page.url
+        self.page.goto("about:blank")
+        self.page.goto(address)
+        self.page.wait_for_selector(".slot")
+        self.expect_sources("a = 2", "a + 4")
+
+    def test_a_half_written_line_outlives_a_crash(self) -> None:
+        self.type_line("a = 2")
+        self.page.keyboard.type("a + 4")
+        self.page.wait_for_timeout(600)
+        address = self.page.url
+        self.page.once("crash", lambda _: None)
+        with contextlib.suppress(Error):
+            self.page.goto("chrome://crash", timeout=2_000)
+        self.page = self.window()
+        self.page.goto(address)
+        self.wait_for_editor()
+        expect(self.page.locator(".open .cm-content")).to_have_text("a + 4")
+
+    def test_a_clash_is_shown_and_the_student_decides(self) -> None:
+        self.type_line("a = 2")
+        self.expect_sources("a = 2", "")
+        self.keys("ArrowUp")
+        self.wait_for_editor()
+        self.page.keyboard.type("5")  # a = 25, not confirmed
+        other = self.window()
+        other.goto(self.page.url)
+        other.locator(".slot .cell").first.click()
+        other.wait_for_selector(".cm-content:focus")
+        other.keyboard.press("Control+a")
+        other.keyboard.type("a = 70")
+        other.keyboard.press("Shift+Enter")
+        self.expect_sources("a = 70", "")
+        self.page.bring_to_front()
+        self.keys("Enter")
+        clash = self.page.locator(".clash")
+        expect(clash).to_contain_text("changed in another window")
+        expect(clash.locator("pre")).to_have_text(["a = 25", "a = 70"])
+        clash.get_by_role("button", name="Keep mine").click()
+        self.expect_sources("a = 25", "")
+        expect(other.locator(".cm-content, .slot .left").first).to_contain_text("25")
+
+    def test_a_line_that_was_removed_elsewhere_can_be_put_back(self) -> None:
+        self.type_lines("a = 2", "b = 3")
+        self.expect_sources("a = 2", "b = 3", "")
+        self.keys("ArrowUp")
+        self.wait_for_editor()
+        self.page.keyboard.type("33")
+        other = self.window()
+        other.goto(self.page.url)
+        other.locator(".slot .number:text-is('2')").click()
+        other.keyboard.press("Delete")
+        clash = self.page.locator(".clash")
+        expect(clash).to_contain_text("removed in another window")
+        expect(clash.locator("pre")).to_have_text("b = 333")
+        clash.get_by_role("button", name="Put it at the end").click()
+        self.expect_sources("a = 2", "", "b = 333")
+
+
+if __name__ == "__main__":
+    unittest.main()
