@@ -61,7 +61,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <Teleport to="body">
+  <Teleport to="main">
     <div ref="menu" class="menu" role="menu" :aria-label="several > 1 ? `${several} cells` : 'This cell'" :style="{ left: `${place.left}px`, top: `${place.top}px` }" @keydown="key" @contextmenu.prevent>
       <template v-if="hasResult">
         <div v-for="what in ['result', 'line'] as const" :key="what" class="copies">

@@ -1,36 +1,25 @@
 <script setup lang="ts">
-import { computed, inject, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 
 import type { CellData } from "../shared/api/client";
 import CellMenu from "./CellMenu.vue";
 import ClashNotice from "./ClashNotice.vue";
 import MathCell from "./MathCell.vue";
-import { NEARNESS } from "./nearness";
 import NoteCell from "./NoteCell.vue";
 import { headingLevel } from "./sections";
 import { useWorksheet } from "./store";
 import { useCellActions } from "./useCellActions";
 
-/** A place on the page. Only what is near the window is typeset; the rest keeps the height that it had. */
+/** A place on the page: the cell, its number by which it is selected and moved, and what can be done with it. */
 const props = defineProps<{ cell: CellData }>();
 const sheet = useWorksheet();
 const actions = useCellActions();
 const slot = ref<HTMLElement>();
-const nearness = inject(NEARNESS);
-const height = ref(44 + 26 * (props.cell.text.split("\n").length - 1));
 const menuAt = ref<{ x: number; y: number } | null>(null);
 
-const isNear = computed(() => nearness?.near.has(props.cell.id) ?? true);
-const isShown = computed(() => isNear.value || sheet.active === props.cell.id);
 const isSelected = computed(() => sheet.selection.has(props.cell.id));
 const number = computed(() => sheet.numbers.get(props.cell.id));
 const folded = computed(() => sheet.foldedCounts.get(props.cell.id));
-
-watch(isNear, (near) => {
-  if (!near && slot.value) height.value = slot.value.offsetHeight;
-}, { flush: "pre" });
-onMounted(() => slot.value && nearness?.watch(slot.value));
-onBeforeUnmount(() => slot.value && nearness?.unwatch(slot.value, props.cell.id));
 
 /** The focus follows the selection. */
 watch(() => sheet.selected === props.cell.id, async (chosen) => {
@@ -114,13 +103,11 @@ function closeMenu(): void {
 <template>
   <div
     ref="slot" class="slot" tabindex="-1" role="group" :aria-label="number ? `Cell ${number}` : 'Note'" :data-slot="cell.id"
-    :class="{ selected: isSelected, pointed: sheet.pointed.has(cell.id) }" :style="isShown ? undefined : { height: `${height}px` }" @keydown="key" @contextmenu="openMenu">
-    <template v-if="isShown">
-      <NoteCell v-if="cell.kind === 'note'" :cell="cell" />
-      <MathCell v-else :cell="cell" />
-      <ClashNotice v-if="sheet.clashes.has(cell.id)" :cell="cell.id" />
-      <button v-if="folded !== undefined" class="folded" @click="actions.toggleFolded(cell.id)">{{ folded }} {{ folded === 1 ? "cell is" : "cells are" }} folded away · show</button>
-    </template>
+    :class="{ selected: isSelected, pointed: sheet.pointed.has(cell.id) }" @keydown="key" @contextmenu="openMenu">
+    <NoteCell v-if="cell.kind === 'note'" :cell="cell" />
+    <MathCell v-else :cell="cell" />
+    <ClashNotice v-if="sheet.clashes.has(cell.id)" :cell="cell.id" />
+    <button v-if="folded !== undefined" class="folded" @click="actions.toggleFolded(cell.id)">{{ folded }} {{ folded === 1 ? "cell is" : "cells are" }} folded away · show</button>
     <button
       class="number" :class="{ note: !number }" tabindex="-1" :title="`${number ? `Cell ${number}` : 'Note'}: click to select, drag to move`" :aria-label="`${number ? `Cell ${number}` : 'Note'}: what can be done with it`"
       @click.stop="fromNumber">{{ number ?? "¶" }}</button>

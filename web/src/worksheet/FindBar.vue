@@ -36,6 +36,7 @@ watch([query, matchCase, wholeWords], () => {
 function show(): void {
   const match = current.value;
   sheet.pointed = new Set(match ? [match.cell] : []);
+  sheet.sought = match?.cell ?? null;
   const heading = match && sheet.hiddenBy.get(match.cell);
   if (heading) sheet.setDisplay(heading, { folded: null });
   void nextTick(() => match && document.querySelector(`[data-slot="${match.cell}"]`)?.scrollIntoView({ block: "center" }));
@@ -64,12 +65,14 @@ function replaceAll(): void {
 /** Opens the cell with what was found selected in it. */
 function open(): void {
   const match = current.value;
+  sheet.sought = null;
   emit("close");
   if (match) sheet.activate(match.cell, { from: match.from, to: match.to });
 }
 
 function close(): void {
   sheet.pointed = new Set();
+  sheet.sought = null;
   emit("close");
 }
 

@@ -43,7 +43,8 @@ const inDecimals = computed(() => (props.wanted ?? props.convention) === "decima
 const ended = computed(() => ["took-too-long", "stopped", "out-of-memory"].includes(props.line.error?.code ?? ""));
 
 const now = ref(Date.now() / 1000);
-useIntervalFn(() => (now.value = Date.now() / 1000), 250);
+const clock = useIntervalFn(() => (now.value = Date.now() / 1000), 250, { immediate: false });
+watch(() => props.line.busySince, (since) => (since ? clock.resume() : clock.pause()), { immediate: true });
 const seconds = computed(() => (props.line.busySince ? now.value - props.line.busySince : 0));
 
 function choose(form: string): void {

@@ -61,7 +61,7 @@ useEventListener(window, "scroll", hide, { passive: true });
 </script>
 
 <template>
-  <Teleport to="body">
+  <Teleport to="main">
     <div v-if="shown" ref="card" class="card" role="tooltip" :style="{ left: `${shown.left}px`, top: `${shown.top}px` }" @pointerenter="turn += 1" @pointerleave="hide">
       <Typeset :latex="shown.name.latex" />
       <small>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from "@vueuse/core";
-import { computed, nextTick, onBeforeUnmount, onMounted, provide, ref, watch } from "vue";
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, toRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { preferences } from "../shared/preferences";
@@ -10,7 +10,6 @@ import ConventionsLine from "./ConventionsLine.vue";
 import FindBar from "./FindBar.vue";
 import KeysDialog from "./KeysDialog.vue";
 import NameCard from "./NameCard.vue";
-import { NEARNESS, useNearness } from "./nearness";
 import PageHead from "./PageHead.vue";
 import { panelOpen } from "./panel";
 import PreferencesDialog from "./PreferencesDialog.vue";
@@ -18,6 +17,7 @@ import SidePanel from "./SidePanel.vue";
 import { useWorksheet } from "./store";
 import { useDragging } from "./useDragging";
 import { usePageKeys } from "./usePageKeys";
+import { useWindowing } from "./useWindowing";
 import WriteAgainDialog from "./WriteAgainDialog.vue";
 
 const props = defineProps<{ id: string }>();
@@ -33,7 +33,8 @@ const titleField = ref<HTMLInputElement>();
 const page = ref<HTMLElement>();
 const lost = computed(() => [...sheet.clashes.keys()].filter((cell) => !sheet.cellOf(cell)));
 
-provide(NEARNESS, useNearness());
+const isPinned = (cell: string) => cell === sheet.active || cell === sheet.selected || cell === sheet.sought;
+const { rows, vMeasured } = useWindowing(toRef(sheet, "visible"), page, isPinned, computed(() => preferences.value.textSize / 100));
 useDragging(page);
 
 async function open(): Promise<void> {
@@ -104,7 +105,10 @@ function below(event: MouseEvent): void {
         <h1><input ref="titleField" class="title" :value="sheet.title" aria-label="Title" maxlength="200" @change="rename" @keydown.enter.prevent="fromTitle" /></h1>
         <ConventionsLine />
         <div ref="page" class="cells" @click="below">
-          <CellSlot v-for="cell in sheet.visible" :key="cell.id" :cell="cell" />
+          <template v-for="row in rows" :key="row.key">
+            <CellSlot v-if="'cell' in row" v-measured :cell="row.cell" />
+            <div v-else class="far" :style="{ height: `${row.height}px` }" />
+          </template>
         </div>
       </article>
     </main>
@@ -125,6 +129,7 @@ function below(event: MouseEvent): void {
 .page { background: var(--page); max-width: calc(800px * var(--text-scale, 1)); margin: 0 auto; min-height: calc(100vh - 134px); border-radius: 3px; box-shadow: var(--shadow); padding: 36px 34px 140px 58px; position: relative; cursor: text; }
 .page > * { zoom: var(--text-scale, 1); }
 h1 { margin: 0; font: inherit; }
+.far { contain: strict; }
 .title { font: 600 29px/1.2 var(--serif); width: 100%; background: none; border: 0; color: var(--ink); padding: 0; margin: 0 0 4px; border-radius: 3px; text-overflow: ellipsis; }
 .title:focus { outline: none; box-shadow: 0 1px 0 var(--act-line); }
 .problem, .lost { max-width: 800px; margin: 0 auto 14px; }
@@ -139,6 +144,7 @@ h1 { margin: 0; font: inherit; }
   .desk { padding: 0; }
   .page { border-radius: 0; box-shadow: none; padding: 22px 14px 90px 26px; }
   h1 { margin: 0; font: inherit; }
+.far { contain: strict; }
 .title { font-size: 25px; }
 }
 </style>

@@ -58,6 +58,8 @@ export const useWorksheet = defineStore("worksheet", () => {
   const selection = ref<Set<string>>(new Set());
   const selected = ref<string | null>(null);
   let anchor: string | null = null;
+  /** The cell that is looked for: it is on the page wherever it stands. */
+  const sought = ref<string | null>(null);
   /** The cell whose ways to write it are asked for. */
   const waysAsked = ref<string | null>(null);
   /** Cells that are pointed out, because they use a name. */
@@ -523,7 +525,7 @@ export const useWorksheet = defineStore("worksheet", () => {
 
   return {
     id, title, folder, revision, conventions, cells, visible, results, changed, canUndo, canRedo, active, caret, editor, names, letters, problem, missing, loaded,
-    saved, connected, selected, selection, waysAsked, pointed, drafts, clashes, numbers, busy, hiddenBy, foldedCounts,
+    saved, connected, selected, selection, sought, waysAsked, pointed, drafts, clashes, numbers, busy, hiddenBy, foldedCounts,
     open, reload, close, keepNow, edit, editAll, insert, remove, move, place, duplicate, setDisplay, choose, setConvention, setResults, rename, step, paste, asMarkdown, withHidden,
     stop, tryAgain, settleClash, activate, select, selectOnly, write, commit, neighbour, namesAt, cellOf,
   };

@@ -3,7 +3,7 @@ import { onScopeDispose, ref } from "vue";
 import { api, type DraftLine } from "../../shared/api/client";
 
 /** A pause in typing this long (ms) is taken as a wish to see the result. */
-const PAUSE = 60;
+const PAUSE = 30;
 
 /**
  * How the text of an open cell reads, and its result where it is quick. One question is on its way at a time, and the next is

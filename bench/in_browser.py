@@ -1,0 +1,175 @@
+"""The interface measured in headless Chromium, against a server of its own: `python -m bench.in_browser`.
+
+Prints the times from a key to the typeset reading and to the quick result, of opening and scrolling a long worksheet, of editing
+one line of a short and of a long one, and the sizes of what is loaded.
+"""
+
+from __future__ import annotations
+
+import gzip
+import statistics
+import tempfile
+import time
+from pathlib import Path
+
+from playwright.sync_api import Page
+
+from tests.browser.driver import ROOT, Application, browser_page
+
+#: Put into the page: from the next key on, waits until what the selector finds has changed, and the frame with it is painted.
+_WATCH = """
+(selector) => { window.painted = new Promise((resolve) => {
+  const shown = () => document.querySelector(selector)?.innerHTML;
+  const before = shown();
+  window.addEventListener('keydown', () => {
+    const begun = performance.now();
+    const over = setTimeout(() => resolve(5000), 5000);
+    const watcher = new MutationObserver(() => {
+      if (shown() === before || shown() === undefined) return;
+      watcher.disconnect();
+      clearTimeout(over);
+      requestAnimationFrame(() => { const channel = new MessageChannel(); channel.port1.onmessage = () => resolve(performance.now() - begun); channel.port2.postMessage(0); });
+    });
+    watcher.observe(document.querySelector('.cells'), { subtree: true, childList: true, characterData: true });
+  }, { once: true, capture: true });
+}); }
+"""
+LINES = (
+    "1/(2 sqrt(5) - 3)",
+    "sqrt(147) + 2 sqrt(3)",
+    "(x^2 - 9)/(x - 3)",
+    "d/dx (x^2 sin x)",
+    "2/3 + 5/6",
+    "f(9) + sqrt(2)",
+)
+
+
+def long_sheet(count: int) -> str:
+    """A worksheet of so many cells, with two definitions that a quarter of the others use."""
+    texts = ["a = 1", "f(x) = x^2 - 3"]
+    kinds = ("{k} + 1/7", "f({k})", "sqrt({k})", "a + {k}")
+    texts += [kinds[k % 4].format(k=k) for k in range(2, count)]
+    return "\n\n".join(f"```slate\n{text}\n```" for text in texts)
+
+
+def percentile(times: list[float], part: float) -> float:
+    return sorted(times)[min(len(times) - 1, int(len(times) * part))]
+
+
+def told(what: str, times: list[float]) -> None:
+    median, late = statistics.median(times), percentile(times, 0.95)
+    print(f"{what:52} median {median:7.1f} ms   95th percentile {late:7.1f} ms", flush=True)
+
+
+def keys(page: Page) -> None:
+    """From a key to the painted reading, and from the last key of a line to its result."""
+    readings: list[float] = []
+    results: list[float] = []
+    for line in LINES:
+        page.keyboard.press("Control+a")
+        page.keyboard.press("Delete")
+        page.wait_for_timeout(300)
+        for at, char in enumerate(line):
+            is_last = at == len(line) - 1
+            page.evaluate(_WATCH, ".ghost" if is_last else ".read")
+            page.keyboard.type(char)
+            found: float = page.evaluate("window.painted")
+            if found < 5000:
+                (results if is_last else readings).append(found)
+            page.wait_for_timeout(60)
+    told("from a key to the typeset reading", readings)
+    told("from the last key of a line to its quick result", results)
+
+
+def create(application: Application, page: Page, count: int) -> str:
+    answer = page.request.post(
+        f"{application.url}api/worksheets",
+        data={"title": f"{count} cells", "markdown": long_sheet(count)},
+        timeout=120_000,
+    )
+    worksheet: str = answer.json()["id"]
+    while True:
+        data = page.request.get(f"{application.url}api/worksheets/{worksheet}").json()
+        rows = data["results"].values()
+        if len(rows) == count and all(r["kind"] != "busy" for row in rows for r in row):
+            return worksheet
+        time.sleep(0.5)
+
+
+def editing(application: Application, page: Page, worksheet: str, count: int) -> list[float]:
+    """From Enter in one line to its new result on the screen."""
+    page.goto(f"{application.url}w/{worksheet}")
+    page.wait_for_selector(".slot .value .katex")
+    times: list[float] = []
+    for k in range(12):
+        page.locator(".slot .cell").nth(4).locator(".left").click()
+        page.wait_for_selector(".cm-content:focus")
+        page.keyboard.press("Control+a")
+        page.keyboard.type(f"{k + 2}/7 + {k}")
+        page.wait_for_timeout(500)
+        page.evaluate(_WATCH, ".slot:nth-child(5) .value")
+        page.keyboard.press("Enter")
+        times.append(page.evaluate("window.painted"))
+    told(f"editing one line of {count}: Enter to its result", times)
+    return times
+
+
+def opening(application: Application, page: Page, worksheet: str) -> None:
+    """A worksheet with stored results, opened after the server was started anew."""
+    application.stop()
+    application.start()
+    page.goto(application.url)
+    page.wait_for_selector(".card")
+    start = time.perf_counter()
+    page.get_by_role("heading", name="1000 cells").click()
+    page.wait_for_selector(".slot .value .katex")
+    print(f"{'opening 1,000 cells, server just started':52} {1000 * (time.perf_counter() - start):7.0f} ms")
+    page.reload()
+    start = time.perf_counter()
+    page.goto(f"{application.url}w/{worksheet}")
+    page.wait_for_selector(".slot .value .katex")
+    print(f"{'opening it again':52} {1000 * (time.perf_counter() - start):7.0f} ms")
+    frames: list[float] = page.evaluate(
+        """() => new Promise((resolve) => {
+          const times = []; let last = performance.now(); let y = 0;
+          const step = (now) => { times.push(now - last); last = now; y += 60; window.scrollTo(0, y);
+            times.length < 240 ? requestAnimationFrame(step) : resolve(times.slice(2)); };
+          requestAnimationFrame(step); })"""
+    )
+    told("scrolling it, 3,600 pixels a second: one frame", frames)
+
+
+def sizes() -> None:
+    """What the first load of each screen brings, as it goes over the wire with gzip."""
+    assets = ROOT / "web" / "dist" / "assets"
+    for screen in ("ShelfPage", "WorksheetPage"):
+        parts = [f for f in assets.iterdir() if f.suffix in (".js", ".css")]
+        wanted = [f for f in parts if f.name.startswith((screen, "index", "Typeset", "es-"))]
+        packed = sum(len(gzip.compress(f.read_bytes())) for f in wanted) / 1024
+        print(f"{screen}: scripts and styles {sum(f.stat().st_size for f in wanted) / 1024:.0f} kB, with gzip {packed:.0f} kB")
+    fonts = list(assets.glob("*.woff2"))
+    print(f"fonts, fetched as they are used: {len(fonts)} files, {sum(f.stat().st_size for f in fonts) / 1024:.0f} kB in all")
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory(ignore_cleanup_errors=True) as folder:
+        application = Application(Path(folder)).start()
+        try:
+            with browser_page() as page:
+                short, long = (create(application, page, count) for count in (10, 1000))
+                for worksheet, count in ((short, 10), (long, 1000)):
+                    editing(application, page, worksheet, count)
+                    page.wait_for_timeout(500)
+                    print(f"writing in a worksheet of {count} cells:")
+                    page.locator(".slot .cell").nth(7).locator(".left").click()
+                    page.wait_for_selector(".cm-content:focus")
+                    keys(page)
+                    page.keyboard.press("Control+z")
+                opening(application, page, long)
+        finally:
+            application.stop()
+    sizes()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,102 @@
+import { useEventListener } from "@vueuse/core";
+import { computed, onScopeDispose, ref, watch, type Directive, type Ref } from "vue";
+
+import type { CellData } from "../shared/api/client";
+
+/** What stands in the column of cells: a cell, or the empty height of cells that are far from the window. */
+export type Row = { key: string; cell: CellData } | { key: string; height: number };
+
+/** So far above and below the window cells are typeset (in pixels). */
+const MARGIN = 800;
+/** Where more cells come into the margin at once, so many are typeset in one frame: scrolling stays smooth. */
+const IN_ONE_FRAME = 3;
+
+/**
+ * Only what is near the window is on the page; runs of far cells are one empty block of the height that they had, or may have.
+ * Cells that are `pinned` (open, selected, looked for) are there wherever they stand.
+ */
+export function useWindowing(cells: Ref<CellData[]>, column: Ref<HTMLElement | undefined>, pinned: (cell: string) => boolean, scale: Ref<number>) {
+  const heights = new Map<string, number>();
+  const range = ref({ from: 0, to: 12 });
+  let frame = 0;
+
+  function heightOf(cell: CellData): number {
+    return heights.get(cell.id) ?? scale.value * (44 + 26 * (cell.text.split("\n").length - 1));
+  }
+
+  /** Brings the range nearer to what the window wants: its own cells at once, the margin a few at a time. */
+  function update(): void {
+    frame = 0;
+    if (!column.value) return;
+    const top = column.value.getBoundingClientRect().top;
+    const list = cells.value;
+    const found = { from: list.length, to: 0, first: list.length, last: 0 };
+    let y = top;
+    for (let index = 0; index < list.length && y < innerHeight + MARGIN; index += 1) {
+      const bottom = y + heightOf(list[index]!);
+      if (bottom > -MARGIN) {
+        found.from = Math.min(found.from, index);
+        found.to = index + 1;
+        if (bottom > 0 && y < innerHeight) {
+          found.first = Math.min(found.first, index);
+          found.last = index + 1;
+        }
+      }
+      y = bottom;
+    }
+    if (found.from >= found.to) found.from = Math.max(0, found.to - 1);
+    const { from, to } = range.value;
+    const isFar = found.first >= to || found.last <= from;
+    const next = {
+      from: isFar ? found.first : Math.max(found.from, Math.min(found.first, from - IN_ONE_FRAME)),
+      to: isFar ? found.last : Math.min(found.to, Math.max(found.last, to + IN_ONE_FRAME)),
+    };
+    next.from = Math.min(next.from, list.length);
+    if (next.from !== from || next.to !== to) range.value = next;
+    if (next.from > found.from || next.to < found.to) later();
+  }
+
+  function later(): void {
+    frame ||= requestAnimationFrame(update);
+  }
+
+  const rows = computed<Row[]>(() => {
+    const found: Row[] = [];
+    let height = 0;
+    cells.value.forEach((cell, index) => {
+      if ((index >= range.value.from && index < range.value.to) || pinned(cell.id)) {
+        if (height) found.push({ key: `above ${cell.id}`, height: height / scale.value });
+        height = 0;
+        found.push({ key: cell.id, cell });
+      } else height += heightOf(cell);
+    });
+    if (height) found.push({ key: "rest", height: height / scale.value });
+    return found;
+  });
+
+  const sizes = new ResizeObserver((entries) => {
+    for (const { target } of entries) measure(target as HTMLElement);
+    later();
+  });
+
+  function measure(slot: HTMLElement): void {
+    const height = slot.getBoundingClientRect().height;
+    if (height && slot.dataset.slot) heights.set(slot.dataset.slot, height);
+  }
+
+  const vMeasured: Directive<HTMLElement> = {
+    mounted: (slot) => sizes.observe(slot),
+    beforeUnmount: (slot) => sizes.unobserve(slot),
+  };
+
+  useEventListener(window, "scroll", later, { passive: true });
+  useEventListener(window, "resize", later);
+  watch([cells, column, scale], later, { flush: "post" });
+  watch(scale, () => heights.clear());
+  onScopeDispose(() => {
+    cancelAnimationFrame(frame);
+    sizes.disconnect();
+  });
+
+  return { rows, vMeasured };
+}
