@@ -116,7 +116,7 @@ function below(event: MouseEvent): void {
     <NameCard :within="page" />
     <KeysDialog :open="keysOpen" @close="keysOpen = false" @closed="sheet.editor?.focus()" />
     <PreferencesDialog :open="preferencesOpen" @close="preferencesOpen = false" @closed="sheet.editor?.focus()" />
-    <WriteAgainDialog :open="againOpen" @close="againOpen = false" />
+    <WriteAgainDialog :open="againOpen" @close="againOpen = false" @closed="sheet.editor?.focus()" />
   </div>
 </template>
 

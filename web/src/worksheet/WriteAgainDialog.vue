@@ -10,7 +10,7 @@ import { useCellActions } from "./useCellActions";
 
 /** Any earlier line, to be put under the cursor and changed; the nearest first. */
 const props = defineProps<{ open: boolean }>();
-const emit = defineEmits<{ close: [] }>();
+const emit = defineEmits<{ close: []; closed: [] }>();
 const sheet = useWorksheet();
 const { writeAgain } = useCellActions();
 const filter = ref("");
@@ -48,7 +48,7 @@ function key(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <ElDialog :model-value="open" title="Write again below" width="min(560px, 94vw)" top="10vh" data-keeps-editor @update:model-value="$emit('close')">
+  <ElDialog :model-value="open" title="Write again below" width="min(560px, 94vw)" top="10vh" data-keeps-editor @update:model-value="$emit('close')" @closed="$emit('closed')">
     <input ref="field" v-model="filter" class="filter" role="combobox" aria-expanded="true" aria-controls="again-list" :aria-activedescendant="earlier[at] ? `again-${earlier[at].id}` : undefined" aria-label="Which line" placeholder="Type a part of it, or choose with ↑ ↓" @keydown="key" />
     <p v-if="!earlier.length" class="none">{{ filter ? "No earlier line has that in it." : "There is no line above yet." }}</p>
     <ul v-else id="again-list" ref="list" role="listbox" aria-label="Earlier lines">

@@ -39,6 +39,7 @@ export function useCellActions() {
     if (here && here.kind === "math" && !(sheet.drafts.get(here.id) ?? here.text).trim()) {
       sheet.edit(here.id, { text });
       sheet.activate(here.id, "end");
+      sheet.editor?.focus();
     } else sheet.activate(sheet.insert(at, "math", text), "end");
   }
 

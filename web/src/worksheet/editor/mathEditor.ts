@@ -70,7 +70,8 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
     wordAtCursor: () => wordAt(view.state),
     replace: (next) => {
       if (view.state.doc.toString() === next || sheet.drafts.has(cell.id)) return;
-      const head = Math.min(view.state.selection.main.head, next.length);
+      // into an empty cell a text comes to be gone on with
+      const head = view.state.doc.length ? Math.min(view.state.selection.main.head, next.length) : next.length;
       view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: next }, selection: { anchor: head }, annotations: fromElsewhere.of(true) });
     },
   };
