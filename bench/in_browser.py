@@ -123,7 +123,9 @@ def opening(application: Application, page: Page, worksheet: str) -> None:
     start = time.perf_counter()
     page.get_by_role("heading", name="1000 cells").click()
     page.wait_for_selector(".slot .value .katex")
-    print(f"{'opening 1,000 cells, server just started':52} {1000 * (time.perf_counter() - start):7.0f} ms")
+    print(
+        f"{'opening 1,000 cells, server just started':52} {1000 * (time.perf_counter() - start):7.0f} ms"
+    )
     page.reload()
     start = time.perf_counter()
     page.goto(f"{application.url}w/{worksheet}")
@@ -146,9 +148,13 @@ def sizes() -> None:
         parts = [f for f in assets.iterdir() if f.suffix in (".js", ".css")]
         wanted = [f for f in parts if f.name.startswith((screen, "index", "Typeset", "es-"))]
         packed = sum(len(gzip.compress(f.read_bytes())) for f in wanted) / 1024
-        print(f"{screen}: scripts and styles {sum(f.stat().st_size for f in wanted) / 1024:.0f} kB, with gzip {packed:.0f} kB")
+        print(
+            f"{screen}: scripts and styles {sum(f.stat().st_size for f in wanted) / 1024:.0f} kB, with gzip {packed:.0f} kB"
+        )
     fonts = list(assets.glob("*.woff2"))
-    print(f"fonts, fetched as they are used: {len(fonts)} files, {sum(f.stat().st_size for f in fonts) / 1024:.0f} kB in all")
+    print(
+        f"fonts, fetched as they are used: {len(fonts)} files, {sum(f.stat().st_size for f in fonts) / 1024:.0f} kB in all"
+    )
 
 
 def main() -> None:

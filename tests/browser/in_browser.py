@@ -82,9 +82,7 @@ class InBrowser(unittest.TestCase):
 
     def cell(self, number: int) -> Locator:
         """The place of the cell with that number."""
-        return self.page.locator(
-            ".slot", has=self.page.locator(f".number:text-is('{number}')")
-        )
+        return self.page.locator(".slot", has=self.page.locator(f".number:text-is('{number}')"))
 
     def relation(self, number: int) -> str:
         return self.cell(number).locator(".result .rel").first.inner_text()

@@ -50,9 +50,7 @@ class Arranging(InBrowser):
         mouse.move(start["x"] + 10, start["y"] + 8)
         mouse.down()
         for k in range(1, 11):
-            mouse.move(
-                start["x"] + 10, start["y"] + 8 + (end["y"] - start["y"] - 4) * k / 10
-            )
+            mouse.move(start["x"] + 10, start["y"] + 8 + (end["y"] - start["y"] - 4) * k / 10)
             self.page.wait_for_timeout(30)
         mouse.up()
         self.expect_sources("2 + 2", "7/6", "cell 2 * 6")

@@ -81,7 +81,7 @@ class TwoPages(InBrowser):
         expect(self.page.locator(".ghost annotation")).to_have_text(r"\displaystyle 13")
         # next week, one number at the top is another
         self.keys("Escape")
-        for _ in range(12):
+        for _ in range(11):
             self.keys("ArrowUp")
         expect(self.page.locator(".slot.selected .left annotation").first).to_contain_text("f")
         self.keys("Enter")

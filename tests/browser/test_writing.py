@@ -47,7 +47,9 @@ class Writing(InBrowser):
         self.page.keyboard.type("8")
         expect(self.page.locator(".cm-content")).to_have_text("(3)/(8)")
         self.keys("Shift+Enter", "Escape")
-        self.page.get_by_role("button", name="pi", exact=True).first.click()  # no cell is open: a new line
+        self.page.get_by_role(
+            "button", name="pi", exact=True
+        ).first.click()  # no cell is open: a new line
         expect(self.page.locator(".open .cm-content")).to_have_text("pi")
 
     def test_brackets_close_themselves_and_are_typed_over(self) -> None:
@@ -95,7 +97,9 @@ class Writing(InBrowser):
         for _ in range(7):
             self.keys("Alt+ArrowUp")
         expect(self.page.locator(".cm-content")).to_have_text("w = 3.2")
-        expect(self.cell(2).locator(".value annotation")).to_have_text(r"\displaystyle \frac{32}{5}")
+        expect(self.cell(2).locator(".value annotation")).to_have_text(
+            r"\displaystyle \frac{32}{5}"
+        )
         self.keys("Escape")
         self.expect_sources("w = 3.2", "2 w", "w + 1", "")
         self.keys("Control+z")

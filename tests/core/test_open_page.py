@@ -123,7 +123,9 @@ class Reach(unittest.TestCase):
     def setUp(self) -> None:
         self.opened = Opened()
         self.cells = [MathCell("d", "a = 2")]
-        self.cells += [MathCell(f"u{k}", "a + 1" if k % 50 == 0 else f"{k} + 1") for k in range(200)]
+        self.cells += [
+            MathCell(f"u{k}", "a + 1" if k % 50 == 0 else f"{k} + 1") for k in range(200)
+        ]
         self.opened.come_to(self.cells)
 
     def test_a_line_that_nothing_uses_is_planned_alone(self) -> None:
