@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import sys
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
+
+from playwright.sync_api import Page
 
 sys.path.insert(0, str(Path(__file__).resolve().parents[1]))
 
@@ -13,6 +16,7 @@ from tests.browser.driver import Application, browser_page
 #: Which worksheet a picture shows.
 TITLES = {
     "writing": "Nectar to honey",
+    "patterns": "Nectar to honey",
     "checked": "Homework, checked",
     "graph": "Hive weight through the year",
     "graph-dark": "Hive weight through the year",
@@ -29,6 +33,10 @@ def main(folder: Path) -> None:
             ("writing", (1280, 800), "light"),
             ("phone", (390, 844), "light"),
             ("checked", (1280, 800), "light"),
+            ("arranging", (1280, 800), "light"),
+            ("patterns", (1280, 800), "light"),
+            ("find", (1280, 800), "dark"),
+            ("keys", (1280, 800), "light"),
             ("graph", (1280, 800), "light"),
             ("graph-dark", (1280, 800), "dark"),
         ):
@@ -42,21 +50,61 @@ def main(folder: Path) -> None:
                     page.get_by_role("heading", name=title).click()
                     page.wait_for_selector(".value .katex")
                     page.wait_for_timeout(2_500)
-                if name == "writing":
-                    page.locator(".page").click(
-                        position={
-                            "x": 300,
-                            "y": page.locator(".page").bounding_box()["height"] - 30,
-                        }
-                    )
-                    page.wait_for_selector(".cm-content")
-                    page.keyboard.type("jars(honey(31)) + 3/(2 sqrt(5) - 3)", delay=20)
-                    page.wait_for_selector(".ghost")
-                    page.wait_for_timeout(400)
-                if name.startswith("graph"):
-                    page.locator("svg.plot").scroll_into_view_if_needed()
-                    page.wait_for_timeout(400)
+                if name in PREPARE:
+                    PREPARE[name](page)
+                    page.wait_for_timeout(600)
                 page.screenshot(path=folder / f"{name}.png")
+
+
+def _write(page: Page, text: str) -> None:
+    """A line at the end of the page, as it is being written."""
+    height = page.locator(".page").bounding_box()["height"]
+    page.locator(".page").click(position={"x": 300, "y": height - 30})
+    page.wait_for_selector(".cm-content:focus")
+    page.keyboard.type(text, delay=20)
+
+
+def _writing(page: Page) -> None:
+    _write(page, "jars(honey(31)) + 3/(2 sqrt(5) - 3)")
+    page.wait_for_selector(".ghost")
+
+
+def _patterns(page: Page) -> None:
+    _write(page, "inte")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Control+a")
+    page.keyboard.press("Delete")
+    page.get_by_role("tab", name="Patterns").click()
+    page.get_by_role("button", name="between limits").click()
+
+
+def _arranging(page: Page) -> None:
+    page.locator(".slot .number:text-is('2')").click()
+    page.keyboard.press("Shift+ArrowDown")
+    page.keyboard.press("Shift+ArrowDown")
+    page.locator(".slot .number:text-is('3')").click(button="right")
+
+
+def _find(page: Page) -> None:
+    page.keyboard.press("Control+h")
+    page.keyboard.type("t")
+    page.get_by_label("whole names").check()
+
+
+def _plot(page: Page) -> None:
+    page.locator("svg.plot").scroll_into_view_if_needed()
+
+
+#: What is done before a picture is taken.
+PREPARE: dict[str, Callable[[Page], None]] = {
+    "writing": _writing,
+    "patterns": _patterns,
+    "arranging": _arranging,
+    "find": _find,
+    "keys": lambda page: page.keyboard.press("?"),
+    "graph": _plot,
+    "graph-dark": _plot,
+}
 
 
 if __name__ == "__main__":

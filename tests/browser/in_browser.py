@@ -26,23 +26,24 @@ class InBrowser(unittest.TestCase):
         holder = stack.enter_context(tempfile.TemporaryDirectory(ignore_cleanup_errors=True))
         cls.application = Application(Path(holder), demo=cls.demo).start()
         stack.callback(cls.application.stop)
-        cls.browser = stack.enter_context(chromium())
-
-    def setUp(self) -> None:
-        self.context = self.browser.new_context(
-            viewport={"width": self.size[0], "height": self.size[1]},
-            color_scheme=self.theme,  # type: ignore[arg-type]
+        # one for all tests of a class, so that scripts are fetched and compiled once
+        cls.context = stack.enter_context(chromium()).new_context(
+            viewport={"width": cls.size[0], "height": cls.size[1]},
+            color_scheme=cls.theme,  # type: ignore[arg-type]
             permissions=["clipboard-read", "clipboard-write"],
         )
-        self.addCleanup(self.context.close)
+
+    def setUp(self) -> None:
         self.errors: list[str] = []
         self.page = self.window()
         self.page.goto(self.application.url)
+        self.page.evaluate("localStorage.clear()")
 
     def window(self) -> Page:
         """One more window."""
         page = self.context.new_page()
         page.set_default_timeout(15_000)
+        self.addCleanup(page.close)
         page.on("pageerror", lambda error: self.errors.append(str(error)))
         return page
 

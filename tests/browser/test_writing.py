@@ -15,6 +15,7 @@ class Writing(InBrowser):
     def test_completion_offers_names_and_requests_and_goes_through_the_gaps(self) -> None:
         self.new_worksheet()
         self.type_line("nectar(n) = n/4")
+        expect(self.page.locator(".panel")).to_contain_text("nectar")
         self.page.keyboard.type("nec")
         offered = self.page.locator(".cm-tooltip-autocomplete li")
         expect(offered.first).to_contain_text("nectar")
@@ -119,6 +120,7 @@ class Writing(InBrowser):
     def test_names_lead_to_their_definition_and_to_what_uses_them(self) -> None:
         self.new_worksheet()
         self.type_lines("a = 3/8", "b = 2 a", "5 + 5", "a + b")
+        self.expect_result(4, r"\frac{9}{8}")
         self.page.keyboard.type("a")
         self.keys("Alt+u")
         expect(self.page.locator(".slot.pointed .number")).to_have_text(["2", "4"])
@@ -126,7 +128,7 @@ class Writing(InBrowser):
         expect(self.page.locator(".open .cm-content")).to_have_text("a = 3/8")
         self.keys("Escape")
         self.cell(4).locator(".left [data-at]").first.hover()
-        card = self.page.get_by_role("tooltip")
+        card = self.page.locator(".card")
         expect(card.locator("annotation").first).to_contain_text(r"\frac{3}{8}")
         card.get_by_role("button", name="cell 1").click()
         expect(self.page.locator(".open .cm-content")).to_have_text("a = 3/8")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import Any
 
 from fastapi import FastAPI, Request
 from fastapi.responses import FileResponse, JSONResponse, Response
@@ -28,7 +29,7 @@ def make_app(office: Office) -> FastAPI:
         app.add_exception_handler(kind, _answer(status))
     app.middleware("http")(_only_this_machine)
     if WEB.is_dir():
-        app.mount("/assets", StaticFiles(directory=WEB / "assets"), name="assets")
+        app.mount("/assets", _Assets(directory=WEB / "assets"), name="assets")
 
         @app.get("/{path:path}", include_in_schema=False)
         def page(path: str) -> FileResponse:
@@ -37,6 +38,15 @@ def make_app(office: Office) -> FastAPI:
             return FileResponse(file if inside else WEB / "index.html")
 
     return app
+
+
+class _Assets(StaticFiles):
+    """Files whose names change with their contents: a browser never needs to ask for one again."""
+
+    def file_response(self, *args: Any, **kwargs: Any) -> Response:
+        response = super().file_response(*args, **kwargs)
+        response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+        return response
 
 
 def _answer(status: int):  # type: ignore[no-untyped-def]

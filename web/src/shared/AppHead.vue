@@ -28,5 +28,6 @@ defineProps<{ title?: string }>();
 @media (max-width: 760px) {
   .name, .crumb > a, .crumb > span { display: none; }
   .head { padding: 0 14px; gap: 12px; }
+  .crumb { flex: 0 1 auto; overflow: hidden; }
 }
 </style>

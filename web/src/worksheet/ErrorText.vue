@@ -2,10 +2,18 @@
 import { computed } from "vue";
 
 import type { Schemas } from "../shared/api/client";
+import { useWorksheet } from "./store";
 
 /** A line that failed: its text with the place underlined, one sentence below, the suggestion as a button. */
 const props = defineProps<{ source: string; error: Schemas["ErrorSchema"] }>();
 const emit = defineEmits<{ mend: [text: string] }>();
+const sheet = useWorksheet();
+
+/** The line that stopped this one, if its sentence names it. */
+const stopper = computed(() => {
+  const number = props.error.code === "needs-above" ? Number(/\bcell (\d+)/.exec(props.error.message)?.[1] ?? 0) : 0;
+  return [...sheet.numbers].find(([, found]) => found === number)?.[0] ?? null;
+});
 
 const parts = computed(() => {
   const { start } = props.error;
@@ -30,6 +38,7 @@ function mend(): void {
     <div class="why" role="alert">
       {{ error.message }}
       <button v-if="words" class="fix" @click.stop="mend">{{ words }}</button>
+      <button v-if="stopper" class="fix" @click.stop="sheet.activate(stopper, 'end')">Go there</button>
       <slot />
     </div>
   </div>

@@ -45,12 +45,13 @@ function hide(): void {
 
 useEventListener(() => props.within, "pointerover", (event: PointerEvent) => {
   if (event.pointerType !== "mouse") return;
-  const target = event.target as HTMLElement;
   clearTimeout(timer);
-  if (card.value?.contains(target)) return;
+  if (card.value?.contains(event.target as Node)) return;
   timer = setTimeout(() => {
     hide();
-    if (target.closest("[data-at]")) void point(target);
+    // what is there by now: a line may have been typeset anew meanwhile
+    const target = document.elementFromPoint(event.clientX, event.clientY);
+    if (target instanceof HTMLElement && target.closest("[data-at]")) void point(target);
   }, 350);
 });
 useEventListener(() => props.within, "pointerleave", (event: PointerEvent) => {

@@ -84,6 +84,7 @@ function more(command: string): void {
 .switch button { padding: 3px 11px; color: var(--frame-ink); }
 .switch .on { background: var(--chalk); color: var(--slate-900); }
 .narrow-only { display: none; }
+@media (max-width: 420px) { .switch button { padding: 3px 7px; } }
 @media (max-width: 1020px) { .narrow-only { display: inline; } }
 @media (max-width: 760px) { .wide-only, .state:not(.off) { display: none; } .state.off { white-space: normal; font-size: 12px; line-height: 1.2; } }
 </style>

@@ -104,6 +104,7 @@ function below(event: MouseEvent): void {
       <article v-if="sheet.loaded && !sheet.missing" class="page" :style="{ '--text-scale': preferences.textSize / 100 }" @click="below">
         <h1><input ref="titleField" class="title" :value="sheet.title" aria-label="Title" maxlength="200" @change="rename" @keydown.enter.prevent="fromTitle" /></h1>
         <ConventionsLine />
+        <button class="at-top" tabindex="-1" aria-label="Insert a line at the top" @click="sheet.activate(sheet.insert(null), 'end')"><span>+</span></button>
         <div ref="page" class="cells" @click="below">
           <template v-for="row in rows" :key="row.key">
             <CellSlot v-if="'cell' in row" v-measured :cell="row.cell" />
@@ -129,6 +130,10 @@ function below(event: MouseEvent): void {
 .page { background: var(--page); max-width: calc(800px * var(--text-scale, 1)); margin: 0 auto; min-height: calc(100vh - 134px); border-radius: 3px; box-shadow: var(--shadow); padding: 36px 34px 140px 58px; position: relative; cursor: text; }
 .page > * { zoom: var(--text-scale, 1); }
 h1 { margin: 0; font: inherit; }
+.at-top { position: absolute; left: 42px; right: 74px; height: 16px; margin-top: -16px; opacity: 0; text-align: left; }
+.at-top::before { content: ""; position: absolute; left: 22px; right: 0; top: 8px; height: 1px; background: var(--act-line); }
+.at-top span { display: block; width: 18px; height: 18px; border-radius: 9px; background: var(--page-open); border: 1px solid var(--act-line); color: var(--act); font: 15px/15px var(--sans); text-align: center; }
+.at-top:hover { opacity: 1; }
 .far { contain: strict; }
 .title { font: 600 29px/1.2 var(--serif); width: 100%; background: none; border: 0; color: var(--ink); padding: 0; margin: 0 0 4px; border-radius: 3px; text-overflow: ellipsis; }
 .title:focus { outline: none; box-shadow: 0 1px 0 var(--act-line); }
@@ -144,6 +149,10 @@ h1 { margin: 0; font: inherit; }
   .desk { padding: 0; }
   .page { border-radius: 0; box-shadow: none; padding: 22px 14px 90px 26px; }
   h1 { margin: 0; font: inherit; }
+.at-top { position: absolute; left: 42px; right: 74px; height: 16px; margin-top: -16px; opacity: 0; text-align: left; }
+.at-top::before { content: ""; position: absolute; left: 22px; right: 0; top: 8px; height: 1px; background: var(--act-line); }
+.at-top span { display: block; width: 18px; height: 18px; border-radius: 9px; background: var(--page-open); border: 1px solid var(--act-line); color: var(--act); font: 15px/15px var(--sans); text-align: center; }
+.at-top:hover { opacity: 1; }
 .far { contain: strict; }
 .title { font-size: 25px; }
 }

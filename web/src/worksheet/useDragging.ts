@@ -9,6 +9,7 @@ export function useDragging(page: Ref<HTMLElement | undefined>): void {
   const sheet = useWorksheet();
   const { meant } = useCellActions();
   let sortable: Sortable | null = null;
+  const isStill = matchMedia("(prefers-reduced-motion: reduce)").matches;
 
   function dropped(event: Sortable.SortableEvent): void {
     const cell = event.item.dataset.slot ?? "";
@@ -25,7 +26,7 @@ export function useDragging(page: Ref<HTMLElement | undefined>): void {
   watch(page, (element) => {
     sortable?.destroy();
     sortable = element
-      ? Sortable.create(element, { draggable: ".slot", handle: ".number", animation: 120, delay: 180, delayOnTouchOnly: true, onStart: () => sheet.active && sheet.commit(sheet.active), onEnd: dropped })
+      ? Sortable.create(element, { draggable: ".slot", handle: ".number", animation: isStill ? 0 : 120, delay: 180, delayOnTouchOnly: true, onStart: () => sheet.active && sheet.commit(sheet.active), onEnd: dropped })
       : null;
   }, { flush: "post", immediate: true });
   onScopeDispose(() => sortable?.destroy());

@@ -1,4 +1,4 @@
-import { acceptCompletion, clearSnippet, closeCompletion, completionStatus, nextSnippetField, prevSnippetField, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
+import { acceptCompletion, clearSnippet, closeCompletion, currentCompletions, nextSnippetField, prevSnippetField, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
 import { insertNewline, redo, redoDepth, undo, undoDepth } from "@codemirror/commands";
 import type { EditorView, KeyBinding } from "@codemirror/view";
 import { nextTick } from "vue";
@@ -17,9 +17,10 @@ type Sheet = ReturnType<typeof useWorksheet>;
 export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
   const { nudge } = useNudge();
   const line = (view: EditorView) => view.state.doc.lineAt(view.state.selection.main.head).number;
-  const atEdge = (view: EditorView, by: -1 | 1) => completionStatus(view.state) === null && line(view) === (by < 0 ? 1 : view.state.doc.lines);
-  const enter = (view: EditorView) => (completionStatus(view.state) === "active" && selectedCompletion(view.state) ? acceptCompletion(view) : goOn(cell, sheet));
-  const anotherLine = (view: EditorView) => (completionStatus(view.state) === "active" && selectedCompletion(view.state) ? acceptCompletion(view) : insertNewline(view));
+  const atEdge = (view: EditorView, by: -1 | 1) => !isListOpen(view) && line(view) === (by < 0 ? 1 : view.state.doc.lines);
+  const takesChosen = (view: EditorView) => isListOpen(view) && selectedCompletion(view.state) !== null && acceptCompletion(view);
+  const enter = (view: EditorView) => takesChosen(view) || goOn(cell, sheet);
+  const anotherLine = (view: EditorView) => takesChosen(view) || insertNewline(view);
   const linesFirst = () => preferences.value.enter === "line";
 
   function nudgeHere(view: EditorView, by: number): boolean {
@@ -39,7 +40,7 @@ export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
     { key: "Tab", run: (view) => nextSnippetField(view) || acceptOffered(view) || toLineEnd(view) },
     { key: "Shift-Tab", run: prevSnippetField },
     { key: "Ctrl-Space", run: startCompletion },
-    { key: "Escape", run: (view) => (completionStatus(view.state) !== null && closeCompletion(view)) || (sheet.select(cell.id), true) },
+    { key: "Escape", run: (view) => (isListOpen(view) && closeCompletion(view)) || (sheet.select(cell.id), true) },
     { key: "ArrowUp", run: (view) => atEdge(view, -1) && goTo(cell, sheet, -1) },
     { key: "ArrowDown", run: (view) => atEdge(view, 1) && goTo(cell, sheet, 1) },
     { key: "Alt-ArrowUp", run: (view) => nudgeHere(view, 1) },
@@ -56,10 +57,14 @@ export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
   ];
 }
 
+/** Whether completions are shown; one that is only being looked for must not change what a key does. */
+function isListOpen(view: EditorView): boolean {
+  return currentCompletions(view.state).length > 0;
+}
+
 /** With the list open Tab takes what is marked in it, or its first. */
 function acceptOffered(view: EditorView): boolean {
-  if (completionStatus(view.state) !== "active") return false;
-  return acceptCompletion(view);
+  return isListOpen(view) && acceptCompletion(view);
 }
 
 /** After the last gap, Tab goes to the end of the line; from there it leaves the cell, as it leaves any field. */

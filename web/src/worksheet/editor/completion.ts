@@ -1,4 +1,4 @@
-import { autocompletion, completionStatus, snippetCompletion, startCompletion, type Completion, type CompletionContext, type CompletionResult } from "@codemirror/autocomplete";
+import { autocompletion, currentCompletions, snippetCompletion, startCompletion, type Completion, type CompletionContext, type CompletionResult } from "@codemirror/autocomplete";
 import type { EditorView } from "@codemirror/view";
 
 import { typesetHtml } from "../../shared/katex";
@@ -28,7 +28,7 @@ export function completion(sheet: Sheet) {
 /** There are new names: a list that is open, or could be while a word is being typed, is made anew. */
 export function renewCompletion(view: EditorView, isTyping: boolean): void {
   const word = /[A-Za-z]\w+$/.test(view.state.sliceDoc(0, view.state.selection.main.head));
-  if (completionStatus(view.state) === "active" || (isTyping && word)) startCompletion(view);
+  if (currentCompletions(view.state).length || (isTyping && word)) startCompletion(view);
 }
 
 function sampleOf(completion: Offered): HTMLElement {

@@ -46,7 +46,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
         errorMarks,
         keymap.of([...closeBracketsKeymap, ...historyKeymap, ...defaultKeymap]),
         EditorView.lineWrapping,
-        EditorView.contentAttributes.of({ "aria-label": `Cell ${sheet.numbers.get(cell.id) ?? ""}, mathematics`, spellcheck: "false", autocapitalize: "off", autocorrect: "off", enterkeyhint: "done" }),
+        EditorView.contentAttributes.of({ "aria-label": "Mathematics", spellcheck: "false", autocapitalize: "off", autocorrect: "off", enterkeyhint: "done" }),
         EditorView.updateListener.of((update) => {
           if (update.docChanged && !update.transactions.some((transaction) => transaction.annotation(fromElsewhere))) typed(update.state.doc.toString());
         }),
