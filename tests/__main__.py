@@ -1,4 +1,7 @@
-"""Runs everything: linters, type checkers, unit tests, browser tests, public cases. `python -m tests core` runs one folder."""
+"""Runs everything: linters, type checkers, unit tests, browser tests, public cases.
+
+`python -m tests core` runs one folder, `python -m tests browser/writing` one file of it.
+"""
 
 from __future__ import annotations
 
@@ -21,8 +24,10 @@ CHECKS = (
 )
 
 
-#: What asks the clock runs alone; the browser tests wait for much of their time and run beside the others.
-BESIDE, ALONE = ["core", "formats", "store", "."], ["workroom", "api"]
+#: Two lanes beside each other, about equally long; what asks the clock runs alone afterwards.
+FIRST_LANE = [f"browser/{name}" for name in ("writing", "homework", "worksheet", "keeping")]
+SECOND_LANE = ["core", "formats", "store", ".", "browser/arranging", "browser/access"]
+ALONE = ["workroom", "api"]
 
 Count = tuple[int, int]
 
@@ -33,14 +38,14 @@ def main(folders: list[str]) -> int:
         counts = [_folder(folder) for folder in folders]
     else:
         with tempfile.TemporaryFile("w+") as output:
-            browser = subprocess.Popen(
-                [sys.executable, "-m", "tests", "browser"],
+            beside = subprocess.Popen(
+                [sys.executable, "-m", "tests", *FIRST_LANE],
                 cwd=ROOT,
                 stdout=output,
                 stderr=subprocess.STDOUT,
             )
-            counts = [_checks(), _cases(), *(_folder(folder) for folder in BESIDE)]
-            browser.wait()
+            counts = [_checks(), _cases(), *(_folder(folder) for folder in SECOND_LANE)]
+            beside.wait()
             output.seek(0)
             counts.append(_told(output.read()))
         counts += [_folder(folder) for folder in ALONE]
@@ -56,17 +61,16 @@ def _told(output: str) -> Count:
     return (int(found[-1][0]), int(found[-1][1])) if found else (0, 1)
 
 
-def _folder(folder: str) -> Count:
+def _folder(what: str) -> Count:
     start = time.monotonic()
+    folder, _, name = what.partition("/")
     loader = unittest.defaultTestLoader
     place = ROOT / "tests" if folder == "." else ROOT / "tests" / folder
-    pattern = "test_house*.py" if folder == "." else "test*.py"
+    pattern = "test_house*.py" if folder == "." else f"test_{name}.py" if name else "test*.py"
     suite = loader.discover(str(place), pattern=pattern, top_level_dir=str(ROOT))
     result = unittest.TextTestRunner(verbosity=1, stream=sys.stdout).run(suite)
     wrong = len(result.failures) + len(result.errors)
-    print(
-        f"tests/{folder}: {result.testsRun} tests in {time.monotonic() - start:.1f} s", flush=True
-    )
+    print(f"tests/{what}: {result.testsRun} tests in {time.monotonic() - start:.1f} s", flush=True)
     return max(result.testsRun - wrong, 0), wrong
 
 

@@ -13,9 +13,13 @@ from pathlib import Path
 
 from upper_slate.core.meaning.conventions import Conventions
 from upper_slate.core.meaning.page import MathCell
-from upper_slate.core.vocabulary import entries
+from upper_slate.core.reading.lines import read_line
+from upper_slate.core.reading.names import KnownNames
+from upper_slate.core.vocabulary import PATTERNS, entries
 from upper_slate.core.worksheet import work_out_page
 from upper_slate.formats.markdown import read_markdown, write_markdown
+
+from .__main__ import ALONE, FIRST_LANE, SECOND_LANE
 
 ROOT = Path(__file__).resolve().parents[1]
 PACKAGE = ROOT / "upper_slate"
@@ -227,6 +231,24 @@ class House(unittest.TestCase):
             check=False,
         )
         self.assertEqual(run.stdout.strip(), "ok", run.stderr[-500:])
+
+    def test_every_pattern_of_the_tray_can_be_read(self) -> None:
+        names = KnownNames({"f": "f(x)", "g": "g(x)"})
+        for pattern in PATTERNS:
+            written = pattern.written.replace("{", "").replace("}", "")
+            if pattern.written.strip() in ("<=>", "=>"):
+                written += "x = 2"
+            elif pattern.written.endswith(" "):
+                written = f"1 {written}2"
+            with self.subTest(pattern=pattern.name):
+                read_line(written, names)
+
+    def test_every_test_is_run(self) -> None:
+        folders = {lane.partition("/")[0] for lane in (*FIRST_LANE, *SECOND_LANE, *ALONE)}
+        there = {f.parent.name for f in (ROOT / "tests").glob("*/test_*.py")}
+        self.assertEqual(there, folders - {"."})
+        files = {f"browser/{f.stem[5:]}" for f in (ROOT / "tests" / "browser").glob("test_*.py")}
+        self.assertEqual(files, {lane for lane in (*FIRST_LANE, *SECOND_LANE) if "/" in lane})
 
     def test_changelog_and_version_agree(self) -> None:
         version = re.search(r'version = "([^"]+)"', (ROOT / "pyproject.toml").read_text())

@@ -89,7 +89,7 @@ class WithServer(unittest.TestCase):
 
     def change(self, sheet: str, *operations: dict[str, Any]) -> httpx.Response:
         return self.http.post(
-            f"/worksheets/{sheet}/operations", json={"revision": 0, "operations": list(operations)}
+            f"/worksheets/{sheet}/operations", json={"operations": list(operations)}
         )
 
 
@@ -102,6 +102,43 @@ class Api(WithServer):
         self.assertIn("```slate\nf(3)\n```", self.http.get(f"/worksheets/{sheet}/markdown").text)
         self.assertEqual(self.http.delete(f"/worksheets/{sheet}").status_code, 204)
         self.assertEqual(self.http.get(f"/worksheets/{sheet}").status_code, 404)
+
+    def test_cells_are_copied_and_pasted_as_text(self) -> None:
+        sheet = self.create("a = 2", "a + 1")
+        ids = [c["id"] for c in self.cells(sheet)]
+        text = self.http.post(f"/worksheets/{sheet}/markdown", json={"cells": ids[1:]}).text
+        self.assertEqual(text, "```slate\na + 1\n```\n")
+        made = self.http.post(
+            f"/worksheets/{sheet}/paste", json={"after": ids[0], "markdown": text}
+        ).json()["cells"]
+        self.assertEqual([c["id"] for c in self.cells(sheet)], [ids[0], *made, ids[1]])
+
+    def test_a_new_worksheet_takes_its_conventions(self) -> None:
+        made = self.http.post("/worksheets", json={"conventions": {"decimals": "2 dp"}}).json()
+        self.assertEqual(made["conventions"]["decimals"], "2 dp")
+        refused = self.http.post("/worksheets", json={"conventions": {"decimals": "many"}})
+        self.assertEqual(refused.status_code, 409)
+
+    def test_a_clash_is_told_as_one(self) -> None:
+        sheet = self.create("a = 2")
+        edit = {"op": "edit", "cell": self.cells(sheet)[0]["id"], "text": "a = 3", "was": "b"}
+        answer = self.change(sheet, edit)
+        self.assertEqual((answer.status_code, answer.json()["clash"]), (409, True))
+
+    def test_names_say_what_uses_them(self) -> None:
+        sheet = self.create("a = 2", "a + a", "5", "a = 3", "2 a")
+        self.results(sheet)
+        ids = [c["id"] for c in self.cells(sheet)]
+        first, second = self.http.get(f"/worksheets/{sheet}/names").json()["names"]
+        self.assertEqual((first["users"], first["replacedIn"]), ([ids[1]], 4))
+        self.assertEqual((second["users"], second["usedBy"]), ([ids[4]], 1))
+        above = self.http.get(f"/worksheets/{sheet}/names", params={"cell": ids[2]}).json()["names"]
+        self.assertEqual([name["replacedIn"] for name in above], [None])
+
+    def test_the_vocabulary_has_words_and_patterns(self) -> None:
+        found = self.http.get("/vocabulary").json()
+        self.assertIn("sqrt", [entry["name"] for entry in found["entries"]])
+        self.assertIn("Greek", [pattern["group"] for pattern in found["patterns"]])
 
     def test_a_change_is_followed_by_what_depends_on_it(self) -> None:
         sheet = self.create("a = 2", "a + 1")

@@ -6,7 +6,15 @@ import random
 import unittest
 
 from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.store.operations import CellState, Refused, SheetState, _apply, apply_operations
+from upper_slate.store.operations import (
+    CellState,
+    Clash,
+    Refused,
+    SheetState,
+    _apply,
+    apply_operations,
+    not_yet_done,
+)
 
 
 def sheet(*texts: str) -> SheetState:
@@ -19,6 +27,30 @@ def sheet(*texts: str) -> SheetState:
 
 def texts(state: SheetState) -> list[str]:
     return [c.text for c in state.cells]
+
+
+class Meeting(unittest.TestCase):
+    """Changes of two windows meet."""
+
+    def test_an_edit_that_began_from_another_text_is_a_clash(self) -> None:
+        state = sheet("a = 2")
+        mine = {"op": "edit", "cell": "1", "text": "a = 25", "was": "a = 2"}
+        theirs = {"op": "edit", "cell": "1", "text": "a = 70", "was": "a = 2"}
+        state, _ = apply_operations(state, [theirs])
+        with self.assertRaises(Clash):
+            apply_operations(state, [mine])
+        self.assertEqual(texts(apply_operations(state, [theirs])[0]), ["a = 70"])  # the same again
+        unguarded = {"op": "edit", "cell": "1", "text": "a = 3"}
+        self.assertEqual(texts(apply_operations(state, [unguarded])[0]), ["a = 3"])
+
+    def test_what_was_carried_out_already_is_left_out(self) -> None:
+        state = sheet("a", "b")
+        sent = [
+            {"op": "insert", "cell": "2", "after": "1", "text": "b"},
+            {"op": "remove", "cell": "gone"},
+            {"op": "edit", "cell": "1", "text": "c"},
+        ]
+        self.assertEqual(not_yet_done(state, sent), sent[2:])
 
 
 class Operations(unittest.TestCase):

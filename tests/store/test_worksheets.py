@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import random
 import sqlite3
 import tempfile
 import unittest
@@ -39,6 +40,70 @@ class Stored(InFolder):
         other = Worksheets(open_database(self.folder)).opened(sheet)
         self.assertEqual([c.text for c in other.sheet.cells], ["a = 2", "bees"])
         self.assertEqual(other.revision, 1)
+
+    def test_changes_of_one_group_are_one_step_of_undo(self) -> None:
+        sheet = self.worksheets.create("Comb", cells=[FileCell("math", "k = 1")])
+        cell = self.worksheets.opened(sheet).sheet.cells[0].id
+
+        def edit(text: str, group: str) -> None:
+            self.worksheets.change(sheet, [{"op": "edit", "cell": cell, "text": text}], group=group)
+
+        def text() -> str:
+            return self.worksheets.opened(sheet).sheet.cells[0].text
+
+        for step in ("k = 2", "k = 3", "k = 4"):
+            edit(step, "one nudge")
+        for step in ("k = 5", "k = 6"):
+            edit(step, "another")
+        for wanted in ("k = 4", "k = 1"):
+            self.worksheets.undo(sheet)
+            self.assertEqual(text(), wanted)
+        self.worksheets.redo(sheet)
+        self.assertEqual(text(), "k = 4")
+
+    def test_what_changes_nothing_is_no_step(self) -> None:
+        sheet = self.worksheets.create("Comb", cells=[FileCell("math", "a")])
+        cell = self.worksheets.opened(sheet).sheet.cells[0].id
+        self.worksheets.change(sheet, [{"op": "edit", "cell": cell, "text": "a"}])
+        stored = self.worksheets.opened(sheet)
+        self.assertEqual((stored.revision, stored.can_undo), (0, False))
+
+    def test_what_is_held_agrees_with_the_file(self) -> None:
+        sheet = self.worksheets.create("Comb", cells=[FileCell("math", str(k)) for k in range(5)])
+        chance = random.Random(7)
+        for turn in range(40):
+            ids = [c.id for c in self.worksheets.opened(sheet).sheet.cells]
+            some, other = chance.choice(ids), chance.choice([None, *ids])
+            operation = chance.choice(
+                [
+                    {"op": "insert", "cell": f"n{turn}", "after": other, "text": "cell 1"},
+                    {"op": "edit", "cell": some, "text": f"{turn} + cell 2"},
+                    {"op": "move", "cell": some, "after": other},
+                    {"op": "display", "cell": some, "display": {"hidden": True}},
+                    {"op": "remove", "cell": some}
+                    if len(ids) > 2
+                    else {"op": "title", "title": "T"},
+                ]
+            )
+            if turn % 7 == 6:
+                self.worksheets.undo(sheet)
+            else:
+                self.worksheets.change(sheet, [operation])
+            fresh = Worksheets(self.engine).opened(sheet)
+            self.assertEqual(fresh, self.worksheets.opened(sheet), (turn, operation))
+
+    def test_what_a_worksheet_showed_is_fetched_together(self) -> None:
+        sheet = self.worksheets.create("Comb")
+        memory = Outcomes(self.engine)
+        keys = [f"k{n}" for n in range(1200)]
+        for key in keys[:3]:
+            memory[key] = LineOutcome(empty_result("1", "value"))
+        memory.keep_shown(sheet, keys)
+        fresh = Outcomes(self.engine)
+        fresh.load_shown(sheet)
+        self.assertEqual(sorted(fresh), keys[:3])
+        fresh.load_shown("nobody")
+        fresh.keep_shown("nobody", keys)  # removed meanwhile: nothing is kept
 
     def test_undo_and_redo_walk_through_every_change(self) -> None:
         sheet = self.worksheets.create(
