@@ -70,10 +70,7 @@ def _writing(page: Page) -> None:
 
 
 def _patterns(page: Page) -> None:
-    _write(page, "inte")
-    page.keyboard.press("Escape")
-    page.keyboard.press("Control+a")
-    page.keyboard.press("Delete")
+    _write(page, "")
     page.get_by_role("tab", name="Patterns").click()
     page.get_by_role("button", name="between limits").click()
 

@@ -48,11 +48,14 @@ def is_alive(pid: int) -> bool:
 
 
 class WithServer(unittest.TestCase):
-    def setUp(self) -> None:
+    @classmethod
+    def setUpClass(cls) -> None:
         holder = tempfile.TemporaryDirectory(ignore_cleanup_errors=True)
-        self.addCleanup(holder.cleanup)
-        self.application = Application(Path(holder.name)).start()
-        self.addCleanup(self.application.stop)
+        cls.addClassCleanup(holder.cleanup)
+        cls.application = Application(Path(holder.name)).start()
+        cls.addClassCleanup(cls.application.stop)
+
+    def setUp(self) -> None:
         self.http = httpx.Client(base_url=self.application.url + "api", timeout=30)
         self.addCleanup(self.http.close)
 
@@ -98,7 +101,8 @@ class Api(WithServer):
         sheet = self.create("f(x) = x^2", "f(3)")
         self.assertEqual([line["exact"]["text"] for line in self.results(sheet)], ["x^2", "9"])
         self.http.patch(f"/worksheets/{sheet}", json={"title": "Hive"})
-        self.assertEqual([row["title"] for row in self.http.get("/worksheets").json()], ["Hive"])
+        listed = {row["id"]: row["title"] for row in self.http.get("/worksheets").json()}
+        self.assertEqual(listed[sheet], "Hive")
         self.assertIn("```slate\nf(3)\n```", self.http.get(f"/worksheets/{sheet}/markdown").text)
         self.assertEqual(self.http.delete(f"/worksheets/{sheet}").status_code, 204)
         self.assertEqual(self.http.get(f"/worksheets/{sheet}").status_code, 404)

@@ -127,6 +127,7 @@ class Writing(InBrowser):
         self.keys("Alt+g")
         expect(self.page.locator(".open .cm-content")).to_have_text("a = 3/8")
         self.keys("Escape")
+        expect(self.page.locator(".open")).to_have_count(0)  # the page has closed up
         self.cell(4).locator(".left [data-at]").first.hover()
         card = self.page.locator(".card")
         expect(card.locator("annotation").first).to_contain_text(r"\frac{3}{8}")

@@ -17,6 +17,7 @@ const actions = useCellActions();
 const slot = ref<HTMLElement>();
 const menuAt = ref<{ x: number; y: number } | null>(null);
 
+const isOpen = computed(() => sheet.active === props.cell.id);
 const isSelected = computed(() => sheet.selection.has(props.cell.id));
 const number = computed(() => sheet.numbers.get(props.cell.id));
 const folded = computed(() => sheet.foldedCounts.get(props.cell.id));
@@ -103,7 +104,7 @@ function closeMenu(): void {
 <template>
   <div
     ref="slot" class="slot" tabindex="-1" role="group" :aria-label="number ? `Cell ${number}` : 'Note'" :data-slot="cell.id"
-    :class="{ selected: isSelected, pointed: sheet.pointed.has(cell.id) }" @keydown="key" @contextmenu="openMenu">
+    :class="{ selected: isSelected, pointed: sheet.pointed.has(cell.id), rest: !isOpen }" @keydown="key" @contextmenu="openMenu">
     <NoteCell v-if="cell.kind === 'note'" :cell="cell" />
     <MathCell v-else :cell="cell" />
     <ClashNotice v-if="sheet.clashes.has(cell.id)" :cell="cell.id" />
@@ -118,6 +119,8 @@ function closeMenu(): void {
 
 <style scoped>
 .slot { position: relative; scroll-margin: 80px 0 120px; }
+/* what happens in another cell does not concern its layout */
+.slot.rest { contain: layout style; }
 .slot:focus-visible { outline: 2px solid var(--act); outline-offset: 0; }
 .slot:focus { outline: none; }
 .slot.selected::before { content: ""; position: absolute; inset: 0 0 0 -16px; background: var(--act-tint); opacity: 0.6; border-radius: 4px; pointer-events: none; }

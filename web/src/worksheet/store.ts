@@ -209,7 +209,8 @@ export const useWorksheet = defineStore("worksheet", () => {
     canRedo.value = event.canRedo;
     if (!outbox.count.value || own === 0) {
       title.value = event.title;
-      conventions.value = event.conventions;
+      // a new object would have every line drawn again
+      if (JSON.stringify(conventions.value) !== JSON.stringify(event.conventions)) conventions.value = event.conventions;
     }
     const news = new Map(event.cells.filter((cell) => !outbox.changesLater(cell.id, own)).map((cell) => [cell.id, cell]));
     const held = new Map(cells.value.map((cell) => [cell.id, cell]));
@@ -447,8 +448,8 @@ export const useWorksheet = defineStore("worksheet", () => {
     caret.value = place;
     active.value = cell;
     selected.value = null;
-    selection.value = new Set();
-    pointed.value = new Set();
+    if (selection.value.size) selection.value = new Set();
+    if (pointed.value.size) pointed.value = new Set();
     void refreshNames();
   }
 
