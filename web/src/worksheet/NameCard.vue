@@ -62,8 +62,9 @@ useEventListener(window, "scroll", hide, { passive: true });
 </script>
 
 <template>
-  <Teleport to="main">
-    <div v-if="shown" ref="card" class="card" role="tooltip" :style="{ left: `${shown.left}px`, top: `${shown.top}px` }" @pointerenter="turn += 1" @pointerleave="hide">
+  <!-- put in its place when it is shown: while the screen is being made, the place is not there yet -->
+  <Teleport v-if="shown" to="main">
+    <div ref="card" class="card" role="tooltip" :style="{ left: `${shown.left}px`, top: `${shown.top}px` }" @pointerenter="turn += 1" @pointerleave="hide">
       <Typeset :latex="shown.name.latex" />
       <small>
         <button @click="sheet.activate(shown.name.cellId, 'end'); hide()">cell {{ shown.name.cell }}</button>

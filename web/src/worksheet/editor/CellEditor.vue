@@ -108,7 +108,7 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
 </template>
 
 <style scoped>
-.read { min-height: 34px; overflow-x: auto; overflow-y: hidden; }
+.read { min-height: 34px; overflow-x: auto; overflow-y: hidden; padding-bottom: 5px; }
 .draft { min-height: 30px; display: flex; flex-wrap: wrap; align-items: baseline; row-gap: 4px; }
 .ghost { color: var(--ink-quiet); display: inline-flex; align-items: baseline; }
 .rel { padding: 0 12px; font: 20px KaTeX_Main, serif; }
@@ -117,7 +117,7 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
 .verdict.wrong { color: var(--wrong); }
 .hint { color: var(--ink-quiet); font: italic 15.5px var(--serif); }
 .hint code { font: 14.5px var(--mono); }
-.field { margin-top: 9px; padding-top: 9px; border-top: 1px solid var(--hair); }
+.field { margin-top: 4px; padding-top: 9px; border-top: 1px solid var(--hair); }
 .fault { margin: 6px 0 0; font: italic 15.5px/1.5 var(--serif); color: var(--wrong); }
 .fix { color: var(--act); font-size: 14px; font-style: italic; border: 1px solid var(--act-line); border-radius: 5px; padding: 1px 9px; margin-left: 10px; }
 .fix:hover { background: var(--act-tint); }
