@@ -148,12 +148,6 @@ h1 { margin: 0; font: inherit; }
 @media (max-width: 760px) {
   .desk { padding: 0; }
   .page { border-radius: 0; box-shadow: none; padding: 22px 14px 90px 26px; }
-  h1 { margin: 0; font: inherit; }
-.at-top { position: absolute; left: 42px; right: 74px; height: 16px; margin-top: -16px; opacity: 0; text-align: left; }
-.at-top::before { content: ""; position: absolute; left: 22px; right: 0; top: 8px; height: 1px; background: var(--act-line); }
-.at-top span { display: block; width: 18px; height: 18px; border-radius: 9px; background: var(--page-open); border: 1px solid var(--act-line); color: var(--act); font: 15px/15px var(--sans); text-align: center; }
-.at-top:hover { opacity: 1; }
-.far { contain: strict; }
-.title { font-size: 25px; }
+  .title { font-size: 25px; }
 }
 </style>
