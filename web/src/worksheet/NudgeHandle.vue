@@ -8,23 +8,20 @@ import { useNudge } from "./useNudge";
 /** Moves the number of a definition: one step at a click, on and on while it is held. */
 const props = defineProps<{ cell: string; name: string }>();
 const sheet = useWorksheet();
-const { nudge } = useNudge();
+const { nudge, newestText } = useNudge();
 const text = computed(() => sheet.cellOf(props.cell)?.text ?? "");
 const shown = computed(() => {
   const place = numberAt(text.value, null);
   return place ? `${place.isNegative ? "−" : ""}${place.digits}` : "";
 });
-let newest = "";
 let timer: ReturnType<typeof setInterval> | undefined;
 let start: ReturnType<typeof setTimeout> | undefined;
 
 function step(by: number): void {
-  const next = nudge(props.cell, newest || text.value, null, by);
-  if (next) newest = next.text;
+  nudge(props.cell, newestText(props.cell), null, by);
 }
 
 function hold(by: number): void {
-  newest = text.value;
   step(by);
   start = setTimeout(() => (timer = setInterval(() => step(by), 90)), 400);
 }
@@ -34,19 +31,14 @@ function release(): void {
   clearInterval(timer);
 }
 
-function key(by: number): void {
-  newest = "";
-  step(by);
-}
-
 onBeforeUnmount(release);
 </script>
 
 <template>
   <div class="nudge" role="group" :aria-label="`Nudge ${name}`">
-    <button aria-label="Less" @pointerdown.prevent="hold(-1)" @pointerup="release" @pointerleave="release" @keydown.enter.prevent="key(-1)" @keydown.space.prevent="key(-1)">−</button>
+    <button aria-label="Less" @pointerdown.prevent="hold(-1)" @pointerup="release" @pointerleave="release" @keydown.enter.prevent="step(-1)" @keydown.space.prevent="step(-1)">−</button>
     <output>{{ shown }}</output>
-    <button aria-label="More" @pointerdown.prevent="hold(1)" @pointerup="release" @pointerleave="release" @keydown.enter.prevent="key(1)" @keydown.space.prevent="key(1)">+</button>
+    <button aria-label="More" @pointerdown.prevent="hold(1)" @pointerup="release" @pointerleave="release" @keydown.enter.prevent="step(1)" @keydown.space.prevent="step(1)">+</button>
   </div>
 </template>
 

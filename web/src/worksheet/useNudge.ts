@@ -13,8 +13,19 @@ export function useNudge() {
   let of = "";
   let last = 0;
 
+  /** A text that waits to be sent: the next step goes on from it. */
+  let waiting: { cell: string; text: string } | null = null;
+
   /** Many steps in a row are sent at a pace that results can follow. */
-  const store = useThrottleFn((cell: string, text: string, into: string) => sheet.edit(cell, { text }, into), 70, true);
+  const store = useThrottleFn((cell: string, text: string, into: string) => {
+    waiting = null;
+    sheet.edit(cell, { text }, into);
+  }, 70, true);
+
+  /** The text of a cell with every step so far, sent or not. */
+  function newestText(cell: string): string {
+    return waiting?.cell === cell ? waiting.text : (sheet.cellOf(cell)?.text ?? "");
+  }
 
   /** Moves the number at a place (or the only one) by steps; the new text, or null where there is no number. */
   function nudge(cell: string, text: string, at: number | null, by: number) {
@@ -23,9 +34,10 @@ export function useNudge() {
     if (of !== cell || Date.now() - last > OVER) group = newId();
     of = cell;
     last = Date.now();
+    waiting = { cell, text: next.text };
     void store(cell, next.text, group);
     return next;
   }
 
-  return { nudge };
+  return { nudge, newestText };
 }

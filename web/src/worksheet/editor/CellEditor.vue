@@ -85,7 +85,7 @@ watch(() => props.cell.text, (next) => {
   isPausing.value = true;
   read(next);
 });
-watch(() => sheet.names, () => editor && renewCompletion(editor.view, !isPausing.value));
+watch(() => sheet.names, () => editor && renewCompletion(editor.view, sheet, !isPausing.value));
 watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, error }) => ({ from: line.offset + error.start, to: line.offset + error.end }))));
 </script>
 

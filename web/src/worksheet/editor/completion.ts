@@ -1,6 +1,7 @@
-import { autocompletion, currentCompletions, snippetCompletion, startCompletion, type Completion, type CompletionContext, type CompletionResult } from "@codemirror/autocomplete";
+import { autocompletion, currentCompletions, snippetCompletion, startCompletion, selectedCompletion, CompletionContext, type Completion, type CompletionResult } from "@codemirror/autocomplete";
 import type { EditorView } from "@codemirror/view";
 
+import type { NameHere } from "../../shared/api/client";
 import { typesetHtml } from "../../shared/katex";
 import { entries, type Entry } from "../../shared/vocabulary";
 import type { useWorksheet } from "../store";
@@ -19,16 +20,20 @@ export function completion(sheet: Sheet) {
     override: [(context) => complete(context, sheet)],
     icons: false,
     selectOnOpen: false,
+    interactionDelay: 0, // nothing is taken that was not chosen, so a key need not wait
     activateOnTypingDelay: 40,
     closeOnBlur: true,
     addToOptions: [{ position: 55, render: sampleOf }],
   });
 }
 
-/** There are new names: a list that is open, or could be while a word is being typed, is made anew. */
-export function renewCompletion(view: EditorView, isTyping: boolean): void {
-  const word = /[A-Za-z]\w+$/.test(view.state.sliceDoc(0, view.state.selection.main.head));
-  if (currentCompletions(view.state).length || (isTyping && word)) startCompletion(view);
+/** There are new names: a list that is open, or could be while a word is being typed, is made anew where they change it. */
+export function renewCompletion(view: EditorView, sheet: Sheet, isTyping: boolean): void {
+  const { state } = view;
+  const shown = currentCompletions(state);
+  if (selectedCompletion(state) || (!shown.length && !isTyping)) return;
+  const next = complete(new CompletionContext(state, state.selection.main.head, false), sheet)?.options ?? [];
+  if (next.length !== shown.length || next.some((option, at) => option.label !== shown[at]?.label)) startCompletion(view);
 }
 
 function sampleOf(completion: Offered): HTMLElement {
@@ -45,7 +50,10 @@ function complete(context: CompletionContext, sheet: Sheet): CompletionResult | 
   const ranked = [...pageNames(sheet, query), ...entries.value.flatMap((entry) => offered(entry, query))];
   const options = ranked.sort((a, b) => b.rank - a.rank).map((item) => item.option);
   if (options.length === 1 && options[0]?.label === word.text) return null; // it is all there already
-  return options.length ? { from: word.from, options, filter: false, getMatch: (option) => matched(option.label, query) } : null;
+  if (!options.length) return null;
+  // while a word grows its list is made anew at once: a list that were away for a moment would leave the arrows to the page
+  const update: CompletionResult["update"] = (_result, _from, _to, next) => complete(next, sheet);
+  return { from: word.from, options, filter: false, getMatch: (option) => matched(option.label, query), update };
 }
 
 interface Ranked {
@@ -56,7 +64,21 @@ interface Ranked {
 function pageNames(sheet: Sheet, query: string): Ranked[] {
   return sheet.names
     .filter((name) => !name.replacedIn && !name.failed && name.name.length > 1 && name.name.toLowerCase().startsWith(query))
-    .map((name) => ({ option: { label: name.name, sample: name.latex, detail: `cell ${name.cell}` }, rank: 10 }));
+    .map((name) => ({ option: nameOption(name), rank: 10 }));
+}
+
+// What is marked in a list is found again in the next one by being the same object.
+const nameOptions = new WeakMap<NameHere, Offered>();
+const entryOptions = new WeakMap<Entry, Offered>();
+
+function nameOption(name: NameHere): Offered {
+  return kept(nameOptions, name, () => ({ label: name.name, sample: name.latex, detail: `cell ${name.cell}` }));
+}
+
+function kept<Of extends object>(options: WeakMap<Of, Offered>, of: Of, make: () => Offered): Offered {
+  const option = options.get(of) ?? make();
+  options.set(of, option);
+  return option;
 }
 
 /** By the beginning of the word first, then of its other words, then by aim; of two alike the one with fewer gaps. */
@@ -65,7 +87,7 @@ function offered(entry: Entry, query: string): Ranked[] {
   const starts = (text: string) => text.toLowerCase().startsWith(query);
   const rank = starts(label) ? 8 : label.split(" ").some(starts) ? 6 : query.length > 2 && entry.aims.some(starts) ? 4 : 0;
   if (!rank) return [];
-  const option: Offered = { ...snippetCompletion(snippetOf(entry.pattern), { label, detail: entry.meaning }), sample: entry.sample } as Offered;
+  const option = kept(entryOptions, entry, () => ({ ...snippetCompletion(snippetOf(entry.pattern), { label, detail: entry.meaning }), sample: entry.sample }) as Offered);
   return [{ option, rank: rank - entry.pattern.split("{").length / 100 }];
 }
 
