@@ -24,6 +24,7 @@ from .working.context import Context, LetterAssumption, Meaning
 from .working.evaluate import Evaluator
 from .working.exact.decide import Undecided
 from .working.exact.surd import Surd, TooLarge
+from .working.graphs.view import View
 from .working.questions.ask import ask_relation
 from .working.questions.verdicts import Verdict
 from .working.requests import KEEPS_FORM
@@ -31,12 +32,13 @@ from .working.solving.statement import of_relation, statement_of
 from .working.tidy.tidy import tidy
 from .working.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value, free_letters, is_scalar
 from .workings import working_of
-from .writing.data import graph_data, table_data, table_tree
 from .writing.decimals import Digits, NoDecimal, decimal_of
 from .writing.expressions import NoExactForm
 from .writing.forms import forms_of, prime_factors
+from .writing.graphs import graph_data
 from .writing.solutions import decimal_solutions, exact_solutions, solutions_data
 from .writing.style import Style
+from .writing.tables import table_data, table_tree
 from .writing.text import Written, text_of, tree_of, write_tree
 
 _log = logging.getLogger(__name__)
@@ -87,6 +89,7 @@ class _LineWorker:
         if line.kind == "empty":
             return LineOutcome(self.result, previous=task.previous)
         context.complex = self.conventions.numbers == "complex"
+        context.view = None if task.view is None else View.from_data(task.view)
         context.assumptions = {n: LetterAssumption(**assumption_facts(facts)) for n, facts in task.assumptions.items()}
         self._prepare(line)
         match line.kind:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import json
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from typing import TYPE_CHECKING, Any, Final
 
@@ -180,4 +180,13 @@ def _key(task: LineTask) -> str:
                 sorted((n, m.key) for n, m in task.names.items()), sorted(task.failed.items()),
                 sorted((n, m.key if m else None) for n, m in task.results.items()), task.above, sorted(task.assumptions.items()),
                 task.previous, task.notices, task.near]
+    return _hash(material)
+
+
+def with_view(line: PlannedLine, view: dict[str, Any]) -> PlannedLine:
+    """The same line with another view of its graph, which is an outcome of its own."""
+    return replace(line, task=replace(line.task, view=view), key=_hash([line.key, sorted(view.items())]) if line.key else "")
+
+
+def _hash(material: list[Any]) -> str:
     return hashlib.sha256(json.dumps(material, default=str).encode()).hexdigest()[:40]

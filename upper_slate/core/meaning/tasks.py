@@ -46,6 +46,8 @@ class LineTask:
     notices: tuple[str, ...] = ()
     #: names of the page that an unknown word in the line may have meant
     near: tuple[str, ...] = ()
+    #: what was chosen for a graph beside its line (see `View`)
+    view: dict[str, Any] | None = None
 
 
 @dataclass(frozen=True)

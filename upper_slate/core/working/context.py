@@ -6,12 +6,16 @@ from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from fractions import Fraction
+from typing import TYPE_CHECKING
 
 import sympy as sp
 
 from ..meaning.conventions import Conventions
 from ..reading.tree import Notice
 from .values import Requirement, Value
+
+if TYPE_CHECKING:
+    from .graphs.view import View
 
 
 @dataclass(frozen=True)
@@ -62,6 +66,8 @@ class Context:
     #: angles that were written with °
     in_degrees: set[Value] = field(default_factory=set)
     typed_decimal: bool = False
+    #: what was chosen for a graph beside its line
+    view: View | None = None
     _resolving: list[str] = field(default_factory=list)
 
     def symbol(self, name: str) -> sp.Symbol:

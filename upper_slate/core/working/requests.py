@@ -11,7 +11,7 @@ from ..problems import LineError
 from ..reading.tree import Request
 from .algebra import REWRITING, rewritten
 from .arithmetic import add
-from .calculus.bodies import Body, body_in, end_of
+from .calculus.bodies import body_in, end_of
 from .calculus.derivative import natural_requirements
 from .conditions import requirement_relations
 from .exact.bridge import settled, to_sympy
@@ -94,14 +94,11 @@ def _series(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _area(evaluator: Evaluator, node: Request) -> Value:
-    from .calculus.definite import definite_integral
+    from .calculus.areas import area_between
 
     assert node.low is not None and node.high is not None
     one, other = (body_in(evaluator, b, node.letters[0]) for b in node.bodies)
-    low, high = end_of(evaluator, node.low), end_of(evaluator, node.high)
-    gap = Body(sp.Abs(sp.expand(one.expr - other.expr)), one.letter, [*one.requirements, *other.requirements])
-    value = definite_integral(evaluator.context, gap, low, high)
-    return settled(sp.Abs(to_sympy(value))) if not to_sympy(value).free_symbols else value
+    return area_between(evaluator.context, one, other, end_of(evaluator, node.low), end_of(evaluator, node.high))
 
 
 def _range(evaluator: Evaluator, node: Request, letter: str) -> Range:
@@ -157,7 +154,7 @@ def _table(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _graph(evaluator: Evaluator, node: Request) -> Value:
-    from .graphs import graph
+    from .graphs.graph import graph
 
     return graph(evaluator, node)
 

@@ -118,37 +118,94 @@ class TableValue:
 
 
 Point = tuple[float, float]
+Window = tuple[float, float, float, float]
 
 
 @dataclass(frozen=True)
 class Feature:
-    """A zero or a turning point of a curve, exact."""
+    """A point of a curve that a student looks for, exact.
+
+    `kind` is zero, intercept, maximum, minimum, inflection, hole, jump, end or meeting. At a jump `left` and `right` are the heights that
+    the curve comes to from both sides (None where it has no end there) and `y` its own value, None where it has none.
+    """
 
     kind: str
     x: Scalar
-    y: Scalar
+    y: Scalar | None
+    left: Scalar | None = None
+    right: Scalar | None = None
+
+
+@dataclass(frozen=True)
+class Asymptote:
+    """A line that a curve comes near: upright at `at`, or `slope`·x + `at`."""
+
+    kind: str
+    at: Scalar
+    slope: Scalar | None = None
+
+
+@dataclass(frozen=True)
+class Marks:
+    """What was found on a curve in a window; `unsure` are the kinds of which there may be more."""
+
+    features: tuple[Feature, ...] = ()
+    asymptotes: tuple[Asymptote, ...] = ()
+    unsure: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
 class Curve:
-    """A curve in pieces, each a polyline; `expr` is what it is the graph of, where it is one of a letter."""
+    """A curve in pieces, each a polyline, or points. `expr` is what it is the graph of, where it is one of a letter.
+
+    `kind` is function, equation or points.
+    """
 
     label: Node
-    pieces: tuple[tuple[Point, ...], ...]
-    features: tuple[Feature, ...] = ()
+    kind: str
+    pieces: tuple[tuple[Point, ...], ...] = ()
+    marks: Marks = Marks()
     expr: sp.Expr | None = None
     letter: str = ""
+    points: tuple[Point, ...] = ()
+    joined: bool = False
+
+
+@dataclass(frozen=True)
+class Area:
+    """The region between two curves (or one and the axis): polylines of (x, lower, upper), and its value."""
+
+    value: Scalar
+    strips: tuple[tuple[tuple[float, float, float], ...], ...]
+
+
+@dataclass(frozen=True)
+class Tangent:
+    """The tangent of a curve at a point: y = slope·x + offset."""
+
+    curve: int
+    x: Scalar
+    y: Scalar
+    slope: Scalar
+    offset: Scalar
 
 
 @dataclass(frozen=True)
 class GraphValue:
-    """Curves or points within a window (left, right, bottom, top); meetings name the two curves by their places."""
+    """Curves within a window (left, right, bottom, top); meetings name the two curves by their places.
 
-    window: tuple[float, float, float, float]
+    `ends` are the exact ends of the width; `axis` is plain, pi or degrees; `elsewhere` is a window with something in it, where this one is empty.
+    """
+
+    window: Window
+    ends: tuple[Scalar, Scalar]
     curves: tuple[Curve, ...]
     meetings: tuple[tuple[int, int, Feature], ...] = ()
-    points: tuple[Point, ...] = ()
-    joined: bool = False
+    letter: str = "x"
+    axis: str = "plain"
+    elsewhere: Window | None = None
+    area: Area | LineError | None = None
+    tangent: Tangent | LineError | None = None
 
 
 Value = Union[Surd, sp.Expr, ListValue, FunctionValue, RelationValue, SolutionsValue, TableValue, GraphValue]

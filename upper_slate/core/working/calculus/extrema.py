@@ -11,6 +11,7 @@ from .. import judge
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import EnclosedRoot
+from ..exact.surd import Surd
 from ..solving.equation import Range, solutions_of
 from ..solving.families import compare, in_order
 from ..solving.inequality import Cuts, pieces_of
@@ -107,7 +108,9 @@ def _kind(context: Context, body: Body, slope: sp.Expr, left: sp.Expr, point: sp
 def _value(context: Context, body: Body, point: sp.Expr) -> Scalar:
     with context.collecting():
         value = put_in_scalar(context, settled(body.expr), {body.letter.name: settled(point)})
-    return value if isinstance(value, type(settled(sp.S.One))) else settled(tidy_expression(to_sympy(value)))
+    if isinstance(value, Surd) or point.has(EnclosedRoot):  # what is known by balls alone has no form to be tidied
+        return value
+    return settled(tidy_expression(to_sympy(value)))
 
 
 def extreme_value(context: Context, body: Body, where: Range, is_greatest: bool) -> tuple[Scalar, list[sp.Expr]]:

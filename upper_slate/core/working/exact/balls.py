@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import operator
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from typing import Final, Union
@@ -95,6 +96,8 @@ class _Evaluator:
             return self._power(expr)
         if hasattr(expr, "enclosure"):  # a number known by what it solves
             return expr.enclosure()
+        if isinstance(expr, sp.Piecewise):
+            return self.of(case_in_force(expr, self.of))
         constant = _CONSTANTS.get(expr)
         if constant is not None:
             return constant()
@@ -107,9 +110,7 @@ class _Evaluator:
         base, exponent = expr.args
         if isinstance(exponent, sp.Integer):
             value = self.of(base)
-            if int(exponent) < 0 and value.contains(0):
-                raise NoBall
-            return value ** int(exponent)
+            return whole_power(value, int(exponent))
         if isinstance(exponent, sp.Rational):
             return root_power(self.of(base), int(exponent.p), int(exponent.q))
         if base == sp.E:
@@ -126,10 +127,66 @@ class _Evaluator:
         return (acb(power) * acb(value).log()).exp()
 
 
+def case_in_force(cases: sp.Piecewise, value_of: Callable[[sp.Basic], Ball]) -> sp.Basic:
+    """The expression that counts where the letters have certain values. NoBall where none does, or the balls do not tell."""
+    for value, condition in cases.args:
+        truth = _truth(condition, value_of)
+        if truth is None:
+            raise NoBall
+        if truth:
+            return value
+    raise NoBall
+
+
+def _truth(condition: sp.Basic, value_of: Callable[[sp.Basic], Ball]) -> bool | None:
+    """Whether a condition surely holds or surely fails; None where the balls do not tell."""
+    if condition in (sp.true, sp.false):
+        return condition is sp.true
+    if isinstance(condition, sp.And | sp.Or):
+        parts = [_truth(c, value_of) for c in condition.args]
+        decisive = isinstance(condition, sp.Or)
+        return decisive if decisive in parts else None if None in parts else not decisive
+    if isinstance(condition, sp.Not):
+        inner = _truth(condition.args[0], value_of)
+        return None if inner is None else not inner
+    left, right = (value_of(side) for side in condition.args)
+    if not (isinstance(left, arb) and isinstance(right, arb)):
+        return None
+    holds, fails = _ORDERS[type(condition)]
+    return True if holds(left, right) else False if fails(left, right) else None
+
+
+_ORDERS: Final[dict[type, tuple[Callable[[arb, arb], bool], Callable[[arb, arb], bool]]]] = {
+    sp.StrictLessThan: (operator.lt, operator.ge), sp.LessThan: (operator.le, operator.gt),
+    sp.StrictGreaterThan: (operator.gt, operator.le), sp.GreaterThan: (operator.ge, operator.lt),
+    sp.Equality: (operator.eq, operator.ne), sp.Unequality: (operator.ne, operator.eq),
+}
+
+
+def whole_power(value: Ball, n: int) -> Ball:
+    """value^n. The library's own power gives no number for a ball about zero."""
+    if n and isinstance(value, arb) and value.contains(0):
+        if n < 0:
+            raise NoBall
+        ends = [_signed_power(end, n) for end in (value.lower(), value.upper())]
+        return ends[0].union(ends[1]) if n % 2 else arb(0).union(ends[0]).union(ends[1])
+    if n < 0 and value.contains(0):
+        raise NoBall
+    return value ** n
+
+
+def _signed_power(end: arb, n: int) -> arb:
+    if end == 0:
+        return arb(0)
+    return end ** n if end > 0 else (-1) ** n * (-end) ** n
+
+
 def root_power(value: Ball, p: int, q: int) -> Ball:
     """value^(p/q): the real root for odd q, else the principal value."""
     if isinstance(value, arb):
-        if value >= 0:
+        if value == 0:
+            root = arb(0)
+        elif value > 0 or (value >= 0 and q == 2):
             root = value.sqrt() if q == 2 else value.root(q)
         elif value.contains(0) and q % 2 == 0 and not value < 0:
             raise NoBall
@@ -141,9 +198,7 @@ def root_power(value: Ball, p: int, q: int) -> Ball:
                 root = bound.union(-bound)
         else:
             root = acb(value).root(q) if q != 2 else acb(value).sqrt()
-        if p < 0 and root.contains(0):
-            raise NoBall
-        return root ** p
+        return whole_power(root, p)
     if value.contains(0):
         raise NoBall
     return (value.log() * fmpq(p, q)).exp() if q != 2 else value.sqrt() ** p

@@ -1,0 +1,88 @@
+"""The area and the tangent that a student has chosen on a graph."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING
+
+import sympy as sp
+from flint import arb
+
+from ...problems import LineError
+from ...reading.lines import read_line
+from ...reading.names import KnownNames
+from .. import judge
+from ..calculus.areas import area_between
+from ..calculus.bodies import Body
+from ..calculus.derivative import differentiate
+from ..context import Context
+from ..exact import balls
+from ..exact.bridge import settled, to_sympy
+from ..substitution import put_in_requirements, put_in_scalar
+from ..tidy.tidy import tidy_expression
+from ..values import Area, Tangent, Window
+from .bounds import Enclosure
+from .view import AreaChoice, TangentChoice
+
+if TYPE_CHECKING:
+    from ..evaluate import Evaluator
+
+_STRIPS = 240
+
+
+def tangent_of(evaluator: Evaluator, body: Body, choice: TangentChoice) -> Tangent:
+    """The tangent at a place. Errors: those of the value and the gradient there, with the sentence of each."""
+    context, letter = evaluator.context, body.letter.name
+    x = _number(evaluator, choice.at)
+    given = {letter: settled(x)}
+    with context.collecting():
+        put_in_requirements(context, body.requirements, given)
+        y = to_sympy(put_in_scalar(context, settled(body.expr), given))
+    plain = Context(conventions=context.conventions)
+    with plain.collecting() as needs, plain.letters(letter):
+        gradient = differentiate(plain, settled(body.expr), letter)
+    with context.collecting():
+        put_in_requirements(context, needs, given)
+        slope = tidy_expression(to_sympy(put_in_scalar(context, gradient, given)))
+    return Tangent(choice.curve, settled(x), settled(tidy_expression(y)), settled(slope), settled(tidy_expression(sp.expand(y - slope * x))))
+
+
+def area_of(evaluator: Evaluator, one: Body, other: Body | None, choice: AreaChoice, window: Window) -> Area:
+    """The area between two curves, or one and the axis, and its strips. Errors: as of `area between`."""
+    low, high = _number(evaluator, choice.low), _number(evaluator, choice.high)
+    if judge.sign(settled(high - low)) < 0:
+        low, high = high, low
+    other = other or Body(sp.S.Zero, one.letter, [])
+    value = area_between(evaluator.context, one, other, low, high)
+    return Area(value, _strips(one, other, _float(low), _float(high), window))
+
+
+def _strips(one: Body, other: Body, low: float, high: float, window: Window) -> tuple[tuple[tuple[float, float, float], ...], ...]:
+    """The region as upright strips, as far as it is in the window."""
+    left, right = max(low, window[0]), min(high, window[1])
+    upper, lower = (Enclosure(body.expr, body.letter) for body in (one, other))
+    strips: list[list[tuple[float, float, float]]] = [[]]
+    for k in range(_STRIPS + 1):
+        x = left + (right - left) * k / _STRIPS
+        a, b = upper.number(x), lower.number(x)
+        if a is None or b is None:
+            strips.append([])
+        else:
+            strips[-1].append((x, min(a, b), max(a, b)))
+    return tuple(tuple(s) for s in strips if len(s) > 1)
+
+
+def _number(evaluator: Evaluator, text: str) -> sp.Expr:
+    """A number as the student writes it, with the names that the line knows. Errors: those of its reading."""
+    line = read_line(text[:200], KnownNames())
+    if line.body is None or line.kind != "expression":
+        raise LineError("outside-domain", "A number is needed here, as in 2, 1/2 or sqrt(3).")
+    value = to_sympy(evaluator.scalar(line.body))
+    if value.free_symbols or not value.is_finite or value.is_real is False:
+        raise LineError("outside-domain", "A number is needed here, as in 2, 1/2 or sqrt(3).")
+    return value
+
+
+def _float(value: sp.Expr) -> float:
+    with balls.precision(64):
+        found = balls.ball(value)
+    return float(arb(found).mid())

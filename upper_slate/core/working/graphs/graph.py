@@ -1,0 +1,235 @@
+"""What a graph shows, as data: curves that are true to a fraction of a pixel, and the points a student looks for, exact."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, Final
+
+import sympy as sp
+
+from ...problems import LineError
+from ...reading import tree as t
+from ..calculus.bodies import Body, body_in, end_of
+from ..exact.balls import NoBall
+from ..exact.bridge import settled
+from ..solving.equation import Range
+from ..solving.statement import statement_of
+from ..values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, is_scalar
+from .bounds import Enclosure
+from .chosen import area_of, tangent_of
+from .contour import contour
+from .marks import marks_of, meetings_of
+from .sampling import Sampler
+from .view import View
+from .windows import elsewhere, height_of, heights, shows
+
+if TYPE_CHECKING:
+    from ..evaluate import Evaluator
+
+_USUAL: Final = (sp.Integer(-10), sp.Integer(10))
+#: A curve that swings more often than this in its window has no list of points: nobody could read it.
+_MOST_SWINGS: Final = 40
+_MOST_POINTS: Final = 5_000
+_SMALLEST, _LARGEST = 1e-12, 1e15
+_TURNING: Final = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)
+
+
+@dataclass(frozen=True)
+class _Drawn:
+    """One thing to draw: a function of a letter, an equation, or points."""
+
+    node: t.Node
+    body: Body | None = None
+    equation: sp.Expr | None = None
+    points: tuple[Point, ...] = ()
+
+
+def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
+    """The data of a graph. Errors: outside-domain for an empty window, not-supported for what cannot be drawn."""
+    view = evaluator.context.view or View()
+    drawn = [_drawn(evaluator, body, node) for body in node.bodies]
+    where, window = _window(evaluator, node, drawn, view)
+    curves = [_curve(evaluator, one, node, where, window, view) for one in drawn]
+    bodies = [(k, one.body) for k, one in enumerate(drawn) if one.body is not None]
+    calm = [(k, body) for k, body in bodies if _is_calm(curves[k].pieces, window)]
+    points = [p for c in curves for p in c.points]
+    nowhere = view.marks and not any(shows(c.pieces, c.points, window) for c in curves)
+    empty = elsewhere([Enclosure(body.expr, body.letter) for _, body in bodies], points, window) if nowhere else None
+    by_place = dict(bodies)
+    meetings = meetings_of(evaluator.context, calm, where, window) if view.marks else ()
+    area, tangent = _area(evaluator, by_place, view, window), _tangent(evaluator, by_place, view)
+    ends = settled(where.low), settled(where.high)
+    return GraphValue(window, ends, tuple(curves), meetings, _letter(node, bodies), _axis(evaluator, bodies), empty, area, tangent)
+
+
+def _letter(node: t.Request, bodies: list[tuple[int, Body]]) -> str:
+    return node.letters[0] if node.letters else bodies[0][1].letter.name if bodies else "x"
+
+
+def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request) -> _Drawn:
+    if isinstance(body, t.Relation | t.Logic):
+        return _Drawn(body, equation=_difference(evaluator, body, node.letters))
+    value = evaluator.of(body) if node.name == "graph points" or _may_be_points(evaluator, body) else None
+    if isinstance(value, ListValue) or node.name == "graph points":
+        return _Drawn(body, points=_points(value, body))
+    return _Drawn(body, body_in(evaluator, body, node.letters[0] if node.letters else None))
+
+
+def _may_be_points(evaluator: Evaluator, body: t.Node) -> bool:
+    """A list as written, or a name that holds one."""
+    if isinstance(body, t.ListOf):
+        return True
+    known = evaluator.context.meanings.get(body.name) if isinstance(body, t.Name) else None
+    return known is not None and isinstance(known.value, ListValue)
+
+
+def _points(value: object, node: t.Node) -> tuple[Point, ...]:
+    pairs = [i.items for i in value.items if isinstance(i, ListValue) and len(i.items) == 2] if isinstance(value, ListValue) else []
+    if not isinstance(value, ListValue) or not pairs or len(pairs) != len(value.items):
+        raise LineError("not-supported", "Points are a list of pairs, as in [[0, 1], [2, 3]].", node.start, node.end)
+    if len(pairs) > _MOST_POINTS:
+        raise LineError("too-large", f"These are {len(pairs)} points; {_MOST_POINTS} are the most.", node.start, node.end)
+    return tuple((_float(x), _float(y)) for x, y in pairs)
+
+
+def _float(value: object) -> float:
+    if not is_scalar(value) or expression(value).free_symbols or expression(value).is_real is False:  # type: ignore[arg-type]
+        raise LineError("not-supported", "The coordinates of points are numbers.")
+    return float(sp.N(expression(value), 17))  # type: ignore[arg-type]
+
+
+def _difference(evaluator: Evaluator, body: t.Node, letters: tuple[str, ...]) -> sp.Expr:
+    """Left side minus right side of an equation in the two letters of the axes."""
+    names = _axes(letters)
+    with evaluator.context.letters(*names), evaluator.context.collecting():
+        statement = statement_of(evaluator, body)
+        held = {evaluator.context.symbol(n) for n in names}
+    if statement.atom is None or statement.atom.sign != "=" or not statement.atom.difference.free_symbols <= held:
+        raise LineError("not-supported", f"Only equations in {names[0]} and {names[1]} can be drawn.", body.start, body.end)
+    return statement.atom.difference
+
+
+def _axes(letters: tuple[str, ...]) -> tuple[str, str]:
+    if len(letters) > 1:
+        return letters[0], letters[1]
+    across = letters[0] if letters else "x"
+    return across, "y" if across != "y" else "x"
+
+
+# -- the window --------------------------------------------------------------------------------------------------------
+
+
+def _window(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn], view: View) -> tuple[Range, Window]:
+    """The width with its exact ends, and the whole window."""
+    points = [p for one in drawn for p in one.points]
+    if view.window is not None:
+        _check_size(view.window)
+        return _between(*(sp.Rational(v).limit_denominator(10 ** 9) if abs(v) > 1e-3 else sp.Rational(v) for v in view.window[:2])), view.window
+    if node.low is not None and node.high is not None:
+        ends = _ends(evaluator, node.low, node.high)
+    elif points and all(one.points for one in drawn):
+        ends = _around([x for x, _ in points])
+    else:
+        ends = _USUAL
+    low, high = (float(sp.N(e, 17)) for e in ends)
+    if node.low_2 is not None and node.high_2 is not None:
+        bottom, top = (float(sp.N(e, 17)) for e in _ends(evaluator, node.low_2, node.high_2))
+    else:
+        bottom, top = height_of(heights([Enclosure(one.body.expr, one.body.letter) for one in drawn if one.body], points, low, high), low, high)
+    window = (low, high, bottom, top)
+    _check_size(window)
+    return _between(*ends), window
+
+
+def _between(low: sp.Expr, high: sp.Expr) -> Range:
+    return Range(low, high, True, True, True)
+
+
+def _around(values: list[float]) -> tuple[sp.Expr, sp.Expr]:
+    room = 0.05 * ((max(values) - min(values)) or 2.0)
+    return sp.Rational(min(values) - room), sp.Rational(max(values) + room)
+
+
+def _ends(evaluator: Evaluator, low: t.Node, high: t.Node) -> tuple[sp.Expr, sp.Expr]:
+    ends = [end_of(evaluator, n) for n in (low, high)]
+    for end, node in zip(ends, (low, high), strict=True):
+        if end.free_symbols or not end.is_finite or not end.is_real:
+            raise LineError("outside-domain", "A graph runs from one number to another.", node.start, node.end)
+    a, b = (float(sp.N(e, 17)) for e in ends)
+    if not a < b:
+        raise LineError("outside-domain", "The first end must be the smaller one.", low.start, high.end)
+    return ends[0], ends[1]
+
+
+def _check_size(window: Window) -> None:
+    for low, high in (window[:2], window[2:]):
+        if not (high - low > _SMALLEST * max(1.0, abs(low), abs(high)) and abs(low) <= _LARGEST and abs(high) <= _LARGEST):
+            raise LineError("outside-domain", "This window is too small or too far away to be drawn.")
+
+
+# -- the curves --------------------------------------------------------------------------------------------------------
+
+
+def _curve(evaluator: Evaluator, one: _Drawn, node: t.Request, where: Range, window: Window, view: View) -> Curve:
+    if one.points:
+        return Curve(one.node, "points", points=one.points, joined=bool(node.side))
+    if one.equation is not None:
+        x, y = (evaluator.context.symbol(n) for n in _axes(node.letters))
+        return Curve(one.node, "equation", contour(one.equation, x, y, window))
+    assert one.body is not None
+    body = one.body
+    pieces = Sampler(body.expr, body.letter, window).pieces()
+    marks = marks_of(evaluator.context, body, where, window) if view.marks and _is_calm(pieces, window) else Marks()
+    return Curve(one.node, "function", pieces, marks, body.expr, body.letter.name)
+
+
+def _is_calm(pieces: tuple[tuple[Point, ...], ...], window: Window) -> bool:
+    """Whether the curve turns from rising to falling and back seldom enough."""
+    visible = (window[3] - window[2]) / 500
+    return sum(_swings([y for _, y in piece], visible) for piece in pieces) <= _MOST_SWINGS
+
+
+def _swings(heights: list[float], visible: float) -> int:
+    """How often a polyline turns back by as much as can be seen."""
+    count, is_rising, extreme = 0, None, heights[0]
+    for y in heights:
+        if is_rising is None or (y > extreme) == is_rising:
+            if abs(y - extreme) > visible or is_rising is not None:
+                is_rising = y > extreme if y != extreme else is_rising
+                extreme = y
+        elif abs(y - extreme) > visible:
+            count, is_rising, extreme = count + 1, not is_rising, y
+    return count
+
+
+def _axis(evaluator: Evaluator, bodies: list[tuple[int, Body]]) -> str:
+    """In which unit the axis across is best marked: by the angle convention, where a curve is trigonometric in its letter."""
+    for _, body in bodies:
+        inside = [n.args[0] for n in body.expr.atoms(*_TURNING) if body.letter in n.free_symbols]
+        if evaluator.context.conventions.angles == "degrees" and inside:
+            return "degrees"
+        if any(i.is_polynomial(body.letter) and not sp.diff(i, body.letter).has(sp.pi) for i in inside):
+            return "pi"
+    return "plain"
+
+
+# -- what was chosen ---------------------------------------------------------------------------------------------------
+
+
+def _area(evaluator: Evaluator, bodies: dict[int, Body], view: View, window: Window) -> Area | LineError | None:
+    choice = view.area
+    if choice is None or choice.one not in bodies or (choice.other is not None and choice.other not in bodies):
+        return None
+    try:
+        return area_of(evaluator, bodies[choice.one], None if choice.other is None else bodies[choice.other], choice, window)
+    except (LineError, NoBall) as error:
+        return error if isinstance(error, LineError) else LineError("not-supported", "This area could not be worked out.")
+
+
+def _tangent(evaluator: Evaluator, bodies: dict[int, Body], view: View) -> Tangent | LineError | None:
+    if view.tangent is None or view.tangent.curve not in bodies:
+        return None
+    try:
+        return tangent_of(evaluator, bodies[view.tangent.curve], view.tangent)
+    except (LineError, NoBall) as error:
+        return error if isinstance(error, LineError) else LineError("not-supported", "This tangent could not be worked out.")

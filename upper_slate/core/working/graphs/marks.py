@@ -1,0 +1,236 @@
+"""What a student looks for on a curve: zeros, intercepts, turning points, inflections, holes, jumps, ends and asymptotes.
+
+Everything is solved for in the visible range, never read off the drawing: what is claimed is proved there, and where not all could
+be found the kind is named as unsure.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Sequence
+from itertools import combinations
+from typing import Final
+
+import sympy as sp
+
+from ...problems import LineError
+from .. import judge
+from ..calculus.bodies import Body
+from ..calculus.derivative import differentiate, natural_requirements
+from ..calculus.extrema import turning_points
+from ..calculus.limits import NoLimit, side_limit
+from ..calculus.near import on_side
+from ..context import Context
+from ..exact import balls
+from ..exact.bridge import settled, to_sympy
+from ..exact.decide import Undecided
+from ..exact.enclosed import EnclosedRoot
+from ..exact.surd import Surd
+from ..solving.equation import Range, solutions_of
+from ..solving.families import in_order
+from ..solving.inequality import Cuts
+from ..solving.statement import Atom, Statement, Trial
+from ..substitution import put_in_requirements, put_in_scalar
+from ..tidy.tidy import tidy_expression
+from ..values import Asymptote, Feature, Marks, Scalar, Window
+
+#: So many of a kind are listed; nobody reads more.
+_MOST: Final = 40
+_MOST_CURVES: Final = 6
+#: What the solvers say when they do not know.
+_GIVES_UP = (LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, sp.PolynomialError)
+_SWINGING = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)
+
+
+def marks_of(context: Context, body: Body, where: Range, window: Window) -> Marks:
+    """Everything that is found on a curve in a window; `where` is its width with exact ends."""
+    search = _Search(context, body, where, window)
+    parts: list[tuple[str, Callable[[], Iterable[Feature]]]] = [
+        ("zero", search.zeros), ("intercept", search.intercept), ("turning", search.turning), ("inflection", search.inflections), ("break", search.breaks),
+    ]
+    found: list[Feature] = []
+    for kind, part in parts:
+        try:
+            found += part()
+        except _GIVES_UP:
+            search.unsure.append(kind)
+    lines = [*search.upright, *search.far_lines()]
+    return Marks(tuple(f for f in found if _is_seen(f, window)), tuple(lines), tuple(dict.fromkeys(search.unsure)))
+
+
+def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], where: Range, window: Window) -> tuple[tuple[int, int, Feature], ...]:
+    """Where two curves meet in the window, by solving for it."""
+    found: list[tuple[int, int, Feature]] = []
+    for (k, one), (j, other) in combinations(bodies[:_MOST_CURVES], 2):
+        if one.letter != other.letter:
+            continue
+        gap = Body(sp.expand(one.expr - other.expr), one.letter, [*one.requirements, *other.requirements])
+        search = _Search(context, gap, where, window)
+        try:
+            points = [Feature("meeting", settled(x), _height(context, one, x)) for x in search.solved(gap.expr)[:_MOST]]
+        except _GIVES_UP:
+            continue
+        found += [(k, j, point) for point in points if _is_seen(point, window)]
+    return tuple(found)
+
+
+class _Search:
+    """Looks for the marks of one curve; kinds of which there may be more are put into `unsure`."""
+
+    def __init__(self, context: Context, body: Body, where: Range, window: Window) -> None:
+        self.context, self.body, self.where, self.window = context, body, where, window
+        self.unsure: list[str] = []
+        self.upright: list[Asymptote] = []
+
+    def solved(self, expr: sp.Expr, kind: str = "zero") -> list[sp.Expr]:
+        """Where an expression is zero and the curve has a value."""
+        body = self.body
+        if body.letter not in expr.free_symbols:
+            return []
+        atom = Atom(expr, "=", (expr, sp.S.Zero))
+        found = solutions_of(self.context, Trial(self.context, body.letter, Statement("", atom=atom), body.requirements), atom, self.where)
+        if not found.complete:
+            self.unsure.append(kind)
+        return [] if found.everywhere else found.values
+
+    def zeros(self) -> list[Feature]:
+        return [Feature("zero", settled(x), settled(sp.S.Zero)) for x in self.solved(self.body.expr)[:_MOST]]
+
+    def intercept(self) -> list[Feature]:
+        if not self.where.holds(sp.S.Zero):
+            return []
+        value = self._value(sp.S.Zero)
+        return [] if value is None else [Feature("intercept", settled(sp.S.Zero), value)]
+
+    def turning(self) -> list[Feature]:
+        found = turning_points(self.context, self.body, self.where, "y")
+        if not found.complete:
+            self.unsure.append("turning")
+        points = [Feature(s.kind, s.values[0][1], s.values[1][1]) for s in found.solutions]
+        return [p for p in points if p.kind in ("maximum", "minimum")][:_MOST]
+
+    def inflections(self) -> list[Feature]:
+        """Where the gradient itself turns."""
+        body = self.body
+        with self.context.collecting(), self.context.letters(body.letter.name):
+            slope = tidy_expression(to_sympy(differentiate(Context(conventions=self.context.conventions), settled(body.expr), body.letter.name)))
+        if body.letter not in slope.free_symbols or slope.has(sp.sign, sp.floor, sp.ceiling):
+            return []
+        found = turning_points(self.context, Body(slope, body.letter, [*body.requirements, *natural_requirements(slope, False)]), self.where, "y")
+        if not found.complete:
+            self.unsure.append("inflection")
+        places = [s.values[0][1] for s in found.solutions if s.kind in ("maximum", "minimum")]
+        return [Feature("inflection", x, y) for x in places[:_MOST] if (y := self._value(to_sympy(x))) is not None]
+
+    # -- where the curve is not whole --------------------------------------------------------------------------------
+
+    def breaks(self) -> list[Feature]:
+        """Holes, jumps and ends of the curve; poles are kept as upright asymptotes."""
+        body = self.body
+        cuts = Cuts(Trial(self.context, body.letter, Statement("and"), body.requirements), self.where)
+        for requirement in [*body.requirements, *natural_requirements(body.expr, False)]:
+            if body.letter in requirement.expr.free_symbols:
+                cuts.requirement(requirement.kind, requirement.expr)
+        cuts.jumps(body.expr)
+        if not cuts.complete:
+            self.unsure.append("break")
+        found = (self._break_at(x) for x in in_order(list(dict.fromkeys(cuts.points)))[:_MOST] if self.where.holds(x) and not isinstance(x, EnclosedRoot))
+        return [f for f in found if f is not None]
+
+    def _break_at(self, x: sp.Expr) -> Feature | None:
+        value = self._value(x)
+        sides = [self._side(x, side) for side in (-1, 1)]
+        if any(s is not None and s.is_infinite for s in sides):
+            self.upright.append(Asymptote("vertical", settled(x)))
+            sides = [None if s is None or s.is_infinite else s for s in sides]
+            if value is None:
+                return None
+        left, right = (None if s is None else settled(s) for s in sides)
+        if left is not None and right is not None and judge.is_zero(settled(to_sympy(left) - to_sympy(right))):
+            if value is None:
+                return Feature("hole", settled(x), left)
+            if judge.is_zero(settled(to_sympy(value) - to_sympy(left))):
+                return None
+            return Feature("jump", settled(x), value, left, right)
+        if left is None and right is None:
+            return None
+        if left is None or right is None:
+            edge = left if right is None else right
+            assert edge is not None
+            return Feature("end", settled(x), value, left, right)
+        return Feature("jump", settled(x), value, left, right)
+
+    def _side(self, x: sp.Expr, side: int) -> sp.Expr | None:
+        try:
+            return side_limit(self.body.expr, self.body.letter, x, side)
+        except NoLimit:
+            return None
+
+    def _value(self, x: sp.Expr) -> Scalar | None:
+        try:
+            return _height(self.context, self.body, x)
+        except LineError as error:
+            if error.code == "not-supported":
+                raise
+            return None
+
+    # -- far out -----------------------------------------------------------------------------------------------------
+
+    def far_lines(self) -> list[Asymptote]:
+        """Level and slanting asymptotes."""
+        expr, letter = self.body.expr, self.body.letter
+        if letter not in expr.free_symbols or any(letter in n.free_symbols for n in expr.atoms(sp.floor, sp.ceiling)) or expr.is_polynomial(letter):
+            return []
+        found: list[Asymptote] = []
+        for end in (-sp.oo, sp.oo):
+            try:
+                line = self._far_line(expr, letter, end)
+            except _GIVES_UP:
+                continue
+            if line is not None and line not in found and (line.kind == "oblique" or self.window[2] <= _float(line.at) <= self.window[3]):
+                found.append(line)
+        return found
+
+    def _far_line(self, expr: sp.Expr, letter: sp.Symbol, end: sp.Expr) -> Asymptote | None:
+        height = side_limit(expr, letter, end, 1)
+        if height.is_finite:
+            return None if _is_same(expr, height, letter, end) else Asymptote("horizontal", settled(height))
+        if expr.has(*_SWINGING) or expr.has(sp.exp, sp.log):
+            return None
+        slope = side_limit(expr / letter, letter, end, 1)
+        if not slope.is_finite or slope == 0:
+            return None
+        offset = side_limit(sp.together(expr - slope * letter), letter, end, 1)
+        if not offset.is_finite or _is_same(expr, slope * letter + offset, letter, end):
+            return None
+        return Asymptote("oblique", settled(offset), settled(slope))
+
+
+def _is_same(expr: sp.Expr, line: sp.Expr, letter: sp.Symbol, end: sp.Expr) -> bool:
+    """Whether the curve becomes the line itself far out."""
+    return bool(sp.cancel(sp.together(on_side(expr, letter, end, 1) - line)) == 0)
+
+
+def _height(context: Context, body: Body, x: sp.Expr) -> Scalar:
+    """The value of a curve at a place. LineError where it has none."""
+    given = {body.letter.name: settled(x)}
+    with context.collecting():
+        if not isinstance(x, EnclosedRoot):
+            put_in_requirements(context, body.requirements, given)
+        value = put_in_scalar(context, settled(body.expr), given)
+    return value if isinstance(value, Surd) or x.has(EnclosedRoot) else settled(tidy_expression(to_sympy(value)))
+
+
+def _float(value: Scalar) -> float:
+    with balls.precision(64):
+        found = balls.ball(to_sympy(value))
+    return float(found.mid())  # type: ignore[union-attr]
+
+
+def _is_seen(feature: Feature, window: Window) -> bool:
+    """Whether a point lies within the window, the frame counted in."""
+    heights = [h for h in (feature.y, feature.left, feature.right) if h is not None]
+    room = (window[3] - window[2]) * 1e-9
+    try:
+        return any(window[2] - room <= _float(h) <= window[3] + room for h in heights)
+    except balls.NoBall:
+        return False

@@ -1,0 +1,120 @@
+"""Graphs as the data that the interface draws."""
+
+from __future__ import annotations
+
+from contextlib import suppress
+from typing import Any
+
+import sympy as sp
+
+from ..problems import LineError
+from ..reading.plain import plain
+from ..reading.tree import Call, Name, Node, Relation
+from ..reading.typeset import typeset
+from ..working.exact.bridge import settled, to_sympy
+from ..working.values import Area, Asymptote, Curve, Feature, GraphValue, Scalar, Tangent, expression
+from .data import scalar_data
+from .decimals import Digits
+from .expressions import NoExactForm
+from .proofs import Proofs
+from .style import Style
+from .text import tree_of, write_tree
+
+
+def graph_data(value: GraphValue, digits: Digits, style: Style) -> dict[str, Any]:
+    """The window, curves with their polylines and marks, meetings, and what was chosen."""
+    return _Writer(value, digits, style).data()
+
+
+class _Writer:
+    def __init__(self, value: GraphValue, digits: Digits, style: Style) -> None:
+        self.value, self.digits, self.style = value, digits, style
+        self.proofs = Proofs(value.letter, [self._end(e, w) for e, w in zip(value.ends, value.window, strict=False)])
+
+    def _end(self, end: Scalar, near: float) -> str:
+        """An end of the window as it can be written in a request; one that was dragged to is a decimal."""
+        if not value_is_short(end):
+            return f"{near:.6f}".rstrip("0").rstrip(".")
+        return write_tree(tree_of(end, self.style)).text
+
+    def data(self) -> dict[str, Any]:
+        value = self.value
+        meetings = [{"curves": [k, j], **self._feature(f, self.proofs.meeting(value.curves[k].label, value.curves[j].label))} for k, j, f in value.meetings]
+        return {"window": list(value.window), "letter": value.letter, "axis": value.axis, "curves": [self._curve(c) for c in value.curves], "meetings": meetings,
+                "elsewhere": None if value.elsewhere is None else list(value.elsewhere), "area": self._area(value.area), "tangent": self._tangent(value.tangent)}
+
+    def _curve(self, curve: Curve) -> dict[str, Any]:
+        label: Node = curve.label
+        if isinstance(label, Name) and curve.expr is not None:  # a function by its name: with what the name stands for
+            with suppress(NoExactForm):
+                label = Relation((Call(label.name, (Name(curve.letter),)), tree_of(settled(curve.expr), self.style)), ("=",))
+        marks = curve.marks
+        return {"label": {"text": plain(label), "latex": typeset(label)}, "name": typeset(curve.label), "source": plain(curve.label), "kind": curve.kind,
+                "word": curve.label.name if isinstance(curve.label, Name) else None,
+                "pieces": [[[_short(x), _short(y)] for x, y in p] for p in curve.pieces], "points": [list(p) for p in curve.points], "joined": curve.joined,
+                "features": [self._feature(f, self.proofs.of(curve.label, f, self._text(f.x))) for f in marks.features],
+                "asymptotes": [self._asymptote(a, curve.label) for a in marks.asymptotes], "unsure": list(marks.unsure)}
+
+    def _feature(self, feature: Feature, request: str) -> dict[str, Any]:
+        """A point exact and decimal, where it is marked, and the line that proves it."""
+        heights = [feature.y, feature.left, feature.right]
+        return {"kind": feature.kind, "x": self._scalar(feature.x), "y": self._scalar(feature.y), "left": self._scalar(feature.left),
+                "right": self._scalar(feature.right), "place": [_float(feature.x), *(None if h is None else _float(h) for h in heights)], "request": request}
+
+    def _scalar(self, value: Scalar | None) -> dict[str, Any] | None:
+        return None if value is None else scalar_data(value, self.digits, self.style)
+
+    def _text(self, value: Scalar) -> str | None:
+        try:
+            return write_tree(tree_of(value, self.style)).text
+        except NoExactForm:
+            return None
+
+    def _asymptote(self, line: Asymptote, label: Node) -> dict[str, Any]:
+        slope = None if line.slope is None else _float(line.slope)
+        request = self.proofs.asymptote(label, line.kind, self._text(line.at))
+        return {"kind": line.kind, "at": self._scalar(line.at), "slope": self._scalar(line.slope), "line": [_float(line.at), slope],
+                "equation": self._line_equation(line), "request": request}
+
+    def _line_equation(self, line: Asymptote) -> dict[str, str]:
+        if line.kind == "vertical":
+            return self._equation(self.value.letter, line.at)
+        return self._equation("y" if self.value.letter != "y" else "x", line.at, line.slope)
+
+    def _equation(self, left: str, offset: Scalar, slope: Scalar | None = None) -> dict[str, str]:
+        """The equation of a straight line."""
+        right = to_sympy(offset)
+        if slope is not None:
+            right = to_sympy(slope) * sp.Symbol(self.value.letter, real=True) + right
+        try:
+            written = write_tree(Relation((Name(left), tree_of(settled(right), self.style)), ("=",)))
+        except NoExactForm:
+            return {"text": "", "latex": ""}
+        return {"text": written.text, "latex": written.latex}
+
+    def _area(self, area: Area | LineError | None) -> dict[str, Any] | None:
+        if area is None or isinstance(area, LineError):
+            return None if area is None else {"problem": area.message, "value": None, "strips": []}
+        return {"problem": None, "value": self._scalar(area.value), "strips": [[list(p) for p in strip] for strip in area.strips]}
+
+    def _tangent(self, tangent: Tangent | LineError | None) -> dict[str, Any] | None:
+        if tangent is None or isinstance(tangent, LineError):
+            return None if tangent is None else {"problem": tangent.message, "x": None, "y": None, "slope": None, "equation": None, "line": None}
+        equation = self._equation("y" if self.value.letter != "y" else "x", tangent.offset, tangent.slope)
+        return {"problem": None, "x": self._scalar(tangent.x), "y": self._scalar(tangent.y), "slope": self._scalar(tangent.slope), "equation": equation,
+                "line": [_float(v) for v in (tangent.x, tangent.y, tangent.slope)]}
+
+
+def value_is_short(value: Scalar) -> bool:
+    """Whether a number is one that a person would write."""
+    expr = to_sympy(value)
+    return not expr.is_Rational or (abs(expr.p) < 10 ** 6 and expr.q <= 1000)
+
+
+def _short(coordinate: float) -> float:
+    """Ten digits are enough for any screen, and half as long to send."""
+    return float(f"{coordinate:.10g}")
+
+
+def _float(value: Scalar) -> float:
+    return float(sp.N(expression(value), 17))

@@ -1,0 +1,59 @@
+"""The line that a student can add to the worksheet to have what a graph shows proved there."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from ..reading.plain import plain
+from ..reading.tree import Name, Node
+from ..working.values import Feature
+
+
+class Proofs:
+    """Lines about the curves of one graph, in its letter and between its ends as text."""
+
+    def __init__(self, letter: str, ends: Sequence[str]) -> None:
+        self._letter, self._low, self._high = letter, *ends
+
+    def of(self, curve: Node, feature: Feature, at: str | None) -> str:
+        """The line for a point of a curve; `at` is its exact place, where it has one."""
+        match feature.kind:
+            case "zero":
+                return self._solve(f"{self._value(curve)} = 0")
+            case "maximum" | "minimum":
+                return f"turning points of {plain(curve)} for {self._letter} from {self._low} to {self._high}"
+            case "inflection":
+                return self._solve(f"{self._bend(curve)} = 0")
+            case "hole":
+                return self._limit(curve, at or "")
+        return f"{self._value(curve)} at {self._letter} = {at}" if not isinstance(curve, Name) else f"{curve.name}({at})"
+
+    def meeting(self, one: Node, other: Node) -> str:
+        """The line for the meetings of two curves."""
+        return self._solve(f"{self._value(one)} = {self._value(other)}")
+
+    def asymptote(self, curve: Node, kind: str, at: str | None) -> str:
+        """The line for an asymptote."""
+        if kind == "vertical":
+            return self._limit(curve, f"{at}+")
+        if kind == "horizontal":
+            return self._limit(curve, "oo")
+        return f"limit of {self._factor(curve)}/{self._letter} as {self._letter} -> oo"
+
+    def _limit(self, curve: Node, end: str) -> str:
+        return f"limit of {self._value(curve)} as {self._letter} -> {end}"
+
+    def _solve(self, equation: str) -> str:
+        return f"solve {equation} for {self._letter} in [{self._low}, {self._high}]"
+
+    def _value(self, curve: Node) -> str:
+        return f"{curve.name}({self._letter})" if isinstance(curve, Name) and curve.name != self._letter else plain(curve)
+
+    def _factor(self, curve: Node) -> str:
+        return self._value(curve) if isinstance(curve, Name) else f"({plain(curve)})"
+
+    def _bend(self, curve: Node) -> str:
+        """The second derivative."""
+        if isinstance(curve, Name) and curve.name != self._letter:
+            return f"{curve.name}''({self._letter})"
+        return f"d^2/d{self._letter}^2 ({plain(curve)})"
