@@ -367,7 +367,9 @@ class Data(unittest.TestCase):
             for x, y in piece:
                 self.assertAlmostEqual(y, x * x - 1, places=6)
         kinds = [(f["kind"], f["x"]["exact"]["text"]) for f in curve["features"]]
-        self.assertEqual(kinds, [("zero", "-1"), ("zero", "1"), ("minimum", "0")])
+        self.assertEqual(
+            kinds, [("zero", "-1"), ("zero", "1"), ("intercept", "0"), ("minimum", "0")]
+        )
 
     def test_a_graph_breaks_at_poles_and_gaps(self) -> None:
         pole = result("graph 1/x for x from -1 to 1")["graph"]["curves"][0]["pieces"]
@@ -383,4 +385,5 @@ class Data(unittest.TestCase):
 
     def test_points(self) -> None:
         found = result("graph points [[0, 1], [1, 3]] joined")["graph"]
-        self.assertEqual((found["points"], found["joined"]), ([[0, 1], [1, 3]], True))
+        (curve,) = found["curves"]
+        self.assertEqual((curve["points"], curve["joined"]), ([[0, 1], [1, 3]], True))

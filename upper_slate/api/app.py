@@ -14,7 +14,7 @@ from ..desk.office import Office
 from ..formats.markdown import BadFile
 from ..store.operations import Clash, Refused
 from ..store.worksheets import NotFound
-from . import events, language, worksheets
+from . import events, graphs, language, worksheets
 
 WEB: Path = Path(__file__).resolve().parents[2] / "web" / "dist"
 
@@ -23,7 +23,7 @@ def make_app(office: Office) -> FastAPI:
     """The application on an office."""
     app = FastAPI(title="Upper Slate", version=__version__, docs_url=None, redoc_url=None)
     app.state.office = office
-    for router in (worksheets.router, language.router, events.router):
+    for router in (worksheets.router, graphs.router, language.router, events.router):
         app.include_router(router, prefix="/api")
     for kind, status in ((NotFound, 404), (Refused, 409), (BadFile, 422)):
         app.add_exception_handler(kind, _answer(status))

@@ -7,6 +7,9 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from .graph_schemas import GraphSchema
+from .written_schemas import Decimal, ValueSchema, Written
+
 
 class WorksheetRow(BaseModel):
     """A worksheet in the list; `preview` is LaTeX of its first lines."""
@@ -34,15 +37,6 @@ class CellSchema(BaseModel):
     kind: Literal["math", "note"]
     text: str
     display: dict[str, Any]
-
-
-class Written(BaseModel):
-    text: str
-    latex: str
-
-
-class Decimal(Written):
-    relation: Literal["=", "≈"]
 
 
 class FormSchema(Written):
@@ -85,11 +79,6 @@ class CounterexampleSchema(BaseModel):
     right: str | None
 
 
-class ValueSchema(BaseModel):
-    exact: Written | None
-    decimal: Decimal | None
-
-
 class SolutionsSchema(BaseModel):
     """`list` is null for an inequality; each solution has a value for every letter, a turning point its `type` too."""
 
@@ -101,36 +90,6 @@ class SolutionsSchema(BaseModel):
 class TableSchema(BaseModel):
     headings: list[Written]
     rows: list[list[ValueSchema | None]]
-
-
-class FeatureSchema(BaseModel):
-    """A point of a graph, exact and decimal; `place` is where it is marked."""
-
-    kind: str
-    x: ValueSchema
-    y: ValueSchema
-    place: list[float]
-
-
-class MeetingSchema(FeatureSchema):
-    curves: list[int]
-
-
-class CurveSchema(BaseModel):
-    label: Written
-    name: str
-    pieces: list[list[list[float]]]
-    features: list[FeatureSchema]
-
-
-class GraphSchema(BaseModel):
-    """`window` is left, right, bottom, top."""
-
-    window: list[float]
-    curves: list[CurveSchema]
-    meetings: list[MeetingSchema]
-    points: list[list[float]]
-    joined: bool
 
 
 class LineSchema(BaseModel):
@@ -155,6 +114,7 @@ class LineSchema(BaseModel):
     solutions: SolutionsSchema | None
     table: TableSchema | None = None
     graph: GraphSchema | None = None
+    offers: dict[str, str] = {}
     error: ErrorSchema | None
     placed: str = ""
     asked: str | None = None

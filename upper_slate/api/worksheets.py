@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
-
-from fastapi import APIRouter, Depends, Request
+from fastapi import APIRouter
 from fastapi.responses import PlainTextResponse
 
 from ..core.meaning.conventions import Conventions
@@ -16,6 +14,7 @@ from ..formats.markdown import FileCell, WorksheetFile, read_markdown, write_mar
 from ..formats.pasted import read_pasted
 from ..store.operations import Refused
 from ..store.worksheets import Applied, new_id, to_file
+from .office import OfficeIn
 from .schemas import (
     CellSchema,
     CellsIn,
@@ -33,15 +32,6 @@ from .schemas import (
 )
 
 router = APIRouter(prefix="/worksheets", tags=["worksheets"])
-
-
-def get_office(request: Request) -> Office:
-    """The office that the application was made with; tests put in their own."""
-    office: Office = request.app.state.office
-    return office
-
-
-OfficeIn = Annotated[Office, Depends(get_office)]
 
 
 @router.get("", operation_id="listWorksheets")

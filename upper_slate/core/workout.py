@@ -12,6 +12,7 @@ from .meaning.assumptions import assumption_facts
 from .meaning.conventions import Conventions
 from .meaning.known import function_head, known_names, tolerant_reading
 from .meaning.tasks import LineOutcome, LineTask, MeaningData, empty_result
+from .offers import offers_of
 from .problems import LineError, Problem
 from .reading import tree as t
 from .reading.lines import read_line
@@ -167,6 +168,7 @@ class _LineWorker:
         self.result["kind"] = "function" if isinstance(value, FunctionValue) else "definition"
         self._write(value, line)
         self.result["working"] = working_of(context, line.body, value, self._style())
+        self.result["offers"] = offers_of(line.name, value, self.conventions)
         meaning = self._meaning(value)
         own = None if line.parameters or isinstance(value, FunctionValue) else line.name
         return self._outcome(meaning, defined=meaning, previous=checks.remembered(value, context.requirements, (), own) if meaning else None)

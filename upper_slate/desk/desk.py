@@ -18,6 +18,7 @@ from ..store.operations import SheetState
 from ..store.outcomes import Outcomes
 from ..workroom.workroom import Ticket, Workroom
 from .drafts import Drafts
+from .graphs import Graphs
 from .names import names_in_force
 from .rows import Row, rows_of
 
@@ -64,6 +65,7 @@ class Desk:
         self._asked_again: list[str] = []
         self._page = Page()
         self._drafts = Drafts(self._page, memory, room)
+        self.graphs = Graphs(self._page, room)
         self._shown: dict[str, list[Row]] = {}
         self._listeners: list[Listener] = []
         self._kept: list[str] = []

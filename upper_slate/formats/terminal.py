@@ -90,8 +90,11 @@ def _rows(line: dict[str, Any]) -> list[str]:
     if table := line.get("table"):
         rows += ["  ".join(f"{cell:>10}" for cell in row) for row in
                  [[h["text"] for h in table["headings"]], *([text(v) for v in row] for row in table["rows"])]]
-    for curve in (line.get("graph") or {}).get("curves", []):
+    graph = line.get("graph") or {"curves": [], "meetings": []}
+    for curve in graph["curves"]:
         rows += [f"{curve['label']['text']}: {f['kind']} ({text(f['x'])}, {text(f['y'])})" for f in curve["features"]]
+        rows += [f"{curve['label']['text']}: asymptote {line['equation']['text']}" for line in curve["asymptotes"]]
+    rows += [f"meeting ({text(f['x'])}, {text(f['y'])})" for f in graph["meetings"]]
     return rows
 
 

@@ -81,7 +81,7 @@ class LineOutcome:
 def empty_result(source: str, kind: str = "empty") -> dict[str, Any]:
     """A line of the JSON of section 9 with nothing in it yet."""
     return {"source": source, "kind": kind, "name": None, "reading": "", "exact": None, "decimal": None, "forms": [], "conditions": [],
-            "notices": [], "working": [], "verdict": None, "counterexample": None, "solutions": None, "table": None, "graph": None, "error": None}
+            "notices": [], "working": [], "verdict": None, "counterexample": None, "solutions": None, "table": None, "graph": None, "offers": {}, "error": None}
 
 
 def error_result(source: str, code: str, message: str, reading: str = "") -> dict[str, Any]:

@@ -51,7 +51,7 @@ class _Writer:
         marks = curve.marks
         return {"label": {"text": plain(label), "latex": typeset(label)}, "name": typeset(curve.label), "source": plain(curve.label), "kind": curve.kind,
                 "word": curve.label.name if isinstance(curve.label, Name) else None,
-                "pieces": [[[_short(x), _short(y)] for x, y in p] for p in curve.pieces], "points": [list(p) for p in curve.points], "joined": curve.joined,
+                "pieces": [[[x, _short(y)] for x, y in p] for p in curve.pieces], "points": [list(p) for p in curve.points], "joined": curve.joined,
                 "features": [self._feature(f, self.proofs.of(curve.label, f, self._text(f.x))) for f in marks.features],
                 "asymptotes": [self._asymptote(a, curve.label) for a in marks.asymptotes], "unsure": list(marks.unsure)}
 
@@ -112,7 +112,7 @@ def value_is_short(value: Scalar) -> bool:
 
 
 def _short(coordinate: float) -> float:
-    """Ten digits are enough for any screen, and half as long to send."""
+    """Ten digits of a height are enough for any screen, and half as long to send; across, a jump may stand beside the next number."""
     return float(f"{coordinate:.10g}")
 
 

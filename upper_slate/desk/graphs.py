@@ -1,0 +1,47 @@
+"""Graphs with what was chosen beside their lines: another window, an area, a tangent. Nothing is stored."""
+
+from __future__ import annotations
+
+import threading
+from collections import OrderedDict
+from typing import Any, Final
+
+from ..core.meaning.page import Page
+from ..core.meaning.planning import with_view
+from ..core.meaning.tasks import LineOutcome
+from ..workroom.workroom import Workroom
+
+#: Seconds that curves, and all that is found on them, may take.
+_LIMIT: Final = 10.0
+#: A window is left again and again while it is moved: only the last ones are worth keeping.
+_KEPT: Final = 24
+
+
+class Graphs:
+    """Graphs of one worksheet in other views; may be asked from any thread."""
+
+    def __init__(self, page: Page, room: Workroom) -> None:
+        self._page, self._room = page, room
+        self._newest: OrderedDict[str, LineOutcome] = OrderedDict()
+        self._lock = threading.Lock()
+
+    def seen(self, cell_id: str, line: int, view: dict[str, Any]) -> LineOutcome | None:
+        """The outcome of a line of a cell in a view; None where there is no such line, or it waits for another."""
+        cell = self._page.get(cell_id)
+        planned = next((p for p in cell.lines if p.index == line), None) if cell else None
+        if planned is None or planned.waits_for:
+            return None
+        wanted = with_view(planned, view)
+        with self._lock:
+            outcome = self._newest.get(wanted.key)
+        if outcome is None:
+            outcome = self._room.submit(wanted.task, limit=_LIMIT).outcome()
+            if not outcome.failed:
+                self._keep(wanted.key, outcome)
+        return outcome
+
+    def _keep(self, key: str, outcome: LineOutcome) -> None:
+        with self._lock:
+            self._newest[key] = outcome
+            while len(self._newest) > _KEPT:
+                self._newest.popitem(last=False)
