@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-import sympy as sp
+from typing import Final
 
 from .meaning.conventions import Conventions
+from .working.graphs.axes import axis_of
 from .working.values import FunctionValue, ListValue, Value, expression, free_letters, is_scalar
 
-_TURNING = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)
+#: One turn in each unit with a step for a table; anything else about 0.
+_TURNS: Final = {"pi": ("0 to 2 pi", " step pi/6"), "degrees": ("0 to 360", " step 30"), "gon": ("0 to 400", " step 50")}
+_USUAL: Final = ("-5 to 5", "")
 
 
 def offers_of(name: str, value: Value, conventions: Conventions) -> dict[str, str]:
@@ -18,11 +21,10 @@ def offers_of(name: str, value: Value, conventions: Conventions) -> dict[str, st
     body, letters = (value.body, [p.name for p in value.parameters]) if isinstance(value, FunctionValue) else (value, sorted(free_letters(value)))
     if len(letters) != 1 or not is_scalar(body):
         return {}
-    letter, expr = letters[0], expression(body)  # type: ignore[arg-type]
-    if expr.free_symbols - {s for s in expr.free_symbols if s.name == letter}:
+    expr = expression(body)  # type: ignore[arg-type]
+    if len(expr.free_symbols) != 1:
         return {}
-    turn = {"degrees": "360", "gon": "400"}.get(conventions.angles, "2 pi")
-    turns = any(not n.args[0].is_number for n in expr.atoms(*_TURNING)) and not any(sp.diff(n.args[0]).has(sp.pi) for n in expr.atoms(*_TURNING) if len(n.free_symbols) == 1)
-    ends = f"0 to {turn}" if turns or (conventions.angles != "radians" and expr.has(*_TURNING)) else "-5 to 5"
-    steps = f"{ends} step {'pi/6' if turn == '2 pi' else '30' if turn == '360' else '50'}" if ends.startswith("0") else ends
-    return {"graph": f"graph {name} for {letter} from {ends}", "table": f"table of {name} for {letter} from {steps}"}
+    (symbol,) = expr.free_symbols
+    axis = axis_of(expr, symbol, conventions.angles)
+    ends, step = _TURNS.get(axis, _USUAL)
+    return {"graph": f"graph {name} for {letters[0]} from {ends}", "table": f"table of {name} for {letters[0]} from {ends}{step}"}

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..core.meaning.known import names_said
 from ..core.meaning.page import Page, PlannedCell
 from ..core.meaning.tasks import LineOutcome
 from ..core.meaning.timeline import EVERYTHING, Event
-from ..core.meaning.words import words_of
 
 
 @dataclass(frozen=True)
@@ -61,13 +61,7 @@ def _users(page: Page, event: Event) -> list[PlannedCell]:
     if event.meaning is None:
         return []
     return [cell for cell in page.readers(event.word) for line in cell.lines
-            if (meaning := line.task.names.get(event.word)) is not None and meaning.key == event.meaning.key and _says(line.task.source, event.word)]
-
-
-def _says(source: str, word: str) -> bool:
-    """Whether a line itself says a name, apart from one that it defines."""
-    head, sign, rest = source.partition("=")
-    return word in words_of(rest if sign and head.split("(")[0].strip() == word else source)
+            if (meaning := line.task.names.get(event.word)) is not None and meaning.key == event.meaning.key and event.word in names_said(line.task)]
 
 
 def _letters_of(outcome: LineOutcome) -> tuple[str, ...]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 
 from ..problems import LineError
 from ..reading.lines import read_line
@@ -10,7 +11,7 @@ from ..reading.names import KnownNames
 from ..reading.tokens import canonical_name
 from ..reading.tree import Unread
 from ..reading.typeset import typeset, typeset_line
-from .tasks import MeaningData
+from .tasks import LineTask, MeaningData
 
 
 def known_names(names: dict[str, MeaningData], failed: dict[str, int], own: tuple[str, str] | None = None, near: tuple[str, ...] = ()) -> KnownNames:
@@ -27,6 +28,23 @@ def tolerant_reading(source: str, names: KnownNames, places: bool = False) -> st
         return typeset_line(read_line(source, names, tolerant=True), places)
     except LineError:
         return typeset(Unread(source[:200])) if source.strip() else ""
+
+
+def names_said(task: LineTask) -> frozenset[str]:
+    """The names that a line says itself, as it is read; not one that it defines, nor letters that it binds."""
+    known = known_names(task.names, task.failed, function_head(task.source))
+    return _names_said(task.source, tuple(sorted(known.functions.items())), known.values)
+
+
+@lru_cache(maxsize=20_000)
+def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: frozenset[str]) -> frozenset[str]:
+    try:
+        line = read_line(source, KnownNames(dict(functions), values), tolerant=True)
+    except LineError:
+        return frozenset()
+    nodes = [node for body in (line.body, *line.assumptions) if body is not None for node in body.walk()]
+    bound = {*line.parameters, *(letter for node in nodes for letter in getattr(node, "letters", ()))}
+    return frozenset(name for node in nodes if isinstance(name := getattr(node, "name", None), str)) - bound
 
 
 def function_head(source: str) -> tuple[str, str] | None:

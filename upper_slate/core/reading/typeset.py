@@ -293,9 +293,9 @@ class _Typesetter:
         return rf"\left{left}{self.write(node.low)}, {self.write(node.high)}\right{right}"
 
     def _request(self, node: Request) -> str:
-        bodies = [self.write(b) for b in node.bodies]
+        bodies = [_after_word(self.write(b)) for b in node.bodies]
         letters = ", ".join(map(self.letter, node.letters))
-        low, high = (self.write(n) if n is not None else "" for n in (node.low, node.high))
+        low, high = (_after_word(self.write(n)) if n is not None else "" for n in (node.low, node.high))
         body = bodies[0] if bodies else ""
         tight = self.within(node.bodies[0], _PRODUCT) if bodies else ""
         match node.name:
@@ -325,7 +325,7 @@ class _Typesetter:
         if node.name.endswith("laplace transform of") and len(node.letters) == 2:
             return rf"{text} \text{{ in }} {self.letter(node.letters[0])} \text{{, as a function of }} {self.letter(node.letters[1])}"
         if node.points:
-            text += rf" \text{{ at }} {', '.join(self.write(p) for p in node.points)}"
+            text += rf" \text{{ at }} {', '.join(_after_word(self.write(p)) for p in node.points)}"
         if node.side == "joined":
             text += r" \text{ joined}"
         if node.interval is not None:
@@ -333,8 +333,13 @@ class _Typesetter:
         if node.low is not None:
             text += rf" \text{{ for }} {self.letter(node.letters[0])} \text{{ from }} {low} \text{{ to }} {high}"
         if node.low_2 is not None and node.high_2 is not None:
-            text += rf", {self.letter(node.letters[1])} \text{{ from }} {self.write(node.low_2)} \text{{ to }} {self.write(node.high_2)}"
+            text += rf", {self.letter(node.letters[1])} \text{{ from }} {_after_word(self.write(node.low_2))} \text{{ to }} {_after_word(self.write(node.high_2))}"
         return text + (rf" \text{{ step }} {self.write(node.step)}" if node.step is not None else "")
+
+
+def _after_word(latex: str) -> str:
+    """What follows a word: its minus is a sign of its own, not a difference from the word."""
+    return "{-}" + latex[1:] if latex.startswith("-") else latex
 
 
 def _number(node: Number) -> str:

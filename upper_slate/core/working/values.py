@@ -181,13 +181,14 @@ class Area:
 
 @dataclass(frozen=True)
 class Tangent:
-    """The tangent of a curve at a point: y = slope·x + offset."""
+    """The tangent of a curve at a point: y = slope·x + offset; in decimals where the place was typed as one."""
 
     curve: int
     x: Scalar
     y: Scalar
     slope: Scalar
     offset: Scalar
+    in_decimals: bool = False
 
 
 @dataclass(frozen=True)

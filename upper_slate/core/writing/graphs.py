@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from contextlib import suppress
+from dataclasses import replace
 from typing import Any
 
 import sympy as sp
@@ -100,8 +101,10 @@ class _Writer:
     def _tangent(self, tangent: Tangent | LineError | None) -> dict[str, Any] | None:
         if tangent is None or isinstance(tangent, LineError):
             return None if tangent is None else {"problem": tangent.message, "x": None, "y": None, "slope": None, "equation": None, "line": None}
-        equation = self._equation("y" if self.value.letter != "y" else "x", tangent.offset, tangent.slope)
-        return {"problem": None, "x": self._scalar(tangent.x), "y": self._scalar(tangent.y), "slope": self._scalar(tangent.slope), "equation": equation,
+        writer = _Writer(self.value, self.digits, replace(self.style, decimals=self.style.decimals or tangent.in_decimals))
+        equation = writer._equation("y" if self.value.letter != "y" else "x", tangent.offset, tangent.slope)
+        numbers = {name: writer._scalar(getattr(tangent, name)) for name in ("x", "y", "slope")}
+        return {"problem": None, **numbers, "equation": equation,
                 "line": [_float(v) for v in (tangent.x, tangent.y, tangent.slope)]}
 
 

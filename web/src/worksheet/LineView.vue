@@ -5,7 +5,7 @@ import { computed, ref, watch } from "vue";
 import type { Line } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
 import ErrorText from "./ErrorText.vue";
-import ResultGraph from "./graph/ResultGraph.vue";
+import GraphFigure from "../graph/GraphFigure.vue";
 import ResultTable from "./ResultTable.vue";
 import { cutAtSign, longestNumber, otherKind, shortened, shownResults } from "./shown";
 import VerdictText from "./VerdictText.vue";
@@ -16,8 +16,8 @@ import WorkingSteps from "./WorkingSteps.vue";
 /** One line at rest: what was written, the relation sign, the result, and what belongs to it in small. */
 /** With `goesOn` a step follows on the same row, so the line's own result is not given away. */
 /** With `hidden` the result is kept back until it is asked for. */
-const props = defineProps<{ line: Line; wanted?: string; convention: string; goesOn?: boolean; hidden?: boolean; waysAsked?: boolean }>();
-const emit = defineEmits<{ choose: [form: string | null]; stop: []; again: []; mend: [text: string]; show: [] }>();
+const props = defineProps<{ line: Line; cell: string; index: number; wanted?: string; convention: string; goesOn?: boolean; hidden?: boolean; waysAsked?: boolean }>();
+const emit = defineEmits<{ choose: [form: string | null]; stop: []; again: []; mend: [text: string]; show: []; add: [text: string] }>();
 
 const cut = computed(() => cutAtSign(props.line));
 const results = computed(() => props.hidden ? [] : shownResults(props.line, props.wanted, props.convention));
@@ -78,6 +78,7 @@ function choose(form: string): void {
         <span class="words">
           <button v-if="other" class="word" @click.stop="emit('choose', other)">{{ other === "decimal" ? "as a decimal" : "exact" }}</button>
           <button v-if="hasWays" class="word" :class="{ 'ways-word': results.length }" @click.stop="waysOpen = !waysOpen">ways to write it</button>
+          <button v-for="(text, what) in line.offers" :key="what" class="word" :title="text" @click.stop="emit('add', text)">{{ what }}</button>
           <button v-if="line.working.length" class="word" :class="{ shown: workingOpen }" :aria-expanded="workingOpen" @click.stop="workingOpen = !workingOpen">working</button>
         </span>
         </template>
@@ -89,8 +90,8 @@ function choose(form: string): void {
     </template>
     <VerdictText v-if="verdict.tone === 'wrong' && !line.error && !hidden" class="below" :line="line" />
     <WorkingSteps v-if="workingOpen && line.working.length && !line.error && !hidden" class="below" :line="line" />
-    <ResultTable v-if="line.table && !hidden" class="below" :line="line" :decimal="inDecimals" />
-    <ResultGraph v-if="line.graph && !hidden" class="below" :line="line" />
+    <ResultTable v-if="line.table && !hidden" class="below" :line="line" :cell="cell" :decimal="inDecimals" />
+    <GraphFigure v-if="line.graph && !hidden" class="below" :line="line" :cell="cell" :index="index" />
     <WaysToWrite v-if="waysOpen && hasWays" class="below" :line="line" :wanted="wanted" :focused="waysAsked" @choose="choose" @close="waysOpen = false" />
     <p v-for="notice in remarks" :key="notice.text" class="remark below">{{ notice.text }}</p>
   </div>

@@ -69,8 +69,8 @@ function mend(index: number, text: string): void {
       <div v-else class="lines" :class="{ single: lines.length < 2 }">
         <div v-for="(line, index) in lines" :key="index" class="row" :data-line="index">
           <LineView
-            :line="line" :wanted="wanted(index)" :convention="sheet.conventions.results ?? 'exact'" :goes-on="goesOn(index)" :ways-asked="waysLine === index" :hidden="Boolean(cell.display.hidden)"
-            @choose="sheet.choose(cell.id, index, $event)" @stop="sheet.stop(cell.id)" @again="sheet.tryAgain(cell.id)" @mend="mend(index, $event)" @show="sheet.setDisplay(cell.id, { hidden: null })" />
+            :line="line" :cell="cell.id" :index="index" :wanted="wanted(index)" :convention="sheet.conventions.results ?? 'exact'" :goes-on="goesOn(index)" :ways-asked="waysLine === index" :hidden="Boolean(cell.display.hidden)"
+            @choose="sheet.choose(cell.id, index, $event)" @stop="sheet.stop(cell.id)" @again="sheet.tryAgain(cell.id)" @mend="mend(index, $event)" @show="sheet.setDisplay(cell.id, { hidden: null })" @add="sheet.select(sheet.insert(cell.id, 'math', $event))" />
         </div>
         <div v-if="!lines.length" class="text">{{ cell.text }}</div>
       </div>

@@ -367,9 +367,9 @@ export const useWorksheet = defineStore("worksheet", () => {
     else selectOnly(block.map((item) => item.id));
   }
 
-  function setDisplay(cell: string, display: Record<string, unknown>): void {
+  function setDisplay(cell: string, display: Record<string, unknown>, group = ""): void {
     cells.value = cells.value.map((item) => (item.id === cell ? { ...item, display: { ...item.display, ...display } } : item));
-    outbox.push([{ op: "display", cell, display }]);
+    outbox.push([{ op: "display", cell, display }], group);
   }
 
   function choose(cell: string, line: number, form: string | null): void {

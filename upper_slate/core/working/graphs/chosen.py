@@ -43,7 +43,8 @@ def tangent_of(evaluator: Evaluator, body: Body, choice: TangentChoice) -> Tange
     with context.collecting():
         put_in_requirements(context, needs, given)
         slope = tidy_expression(to_sympy(put_in_scalar(context, gradient, given)))
-    return Tangent(choice.curve, settled(x), settled(tidy_expression(y)), settled(slope), settled(tidy_expression(sp.expand(y - slope * x))))
+    in_decimals = "." in choice.at and not any(v.free_symbols or not v.is_Rational for v in (x, y, slope))
+    return Tangent(choice.curve, settled(x), settled(tidy_expression(y)), settled(slope), settled(tidy_expression(sp.expand(y - slope * x))), in_decimals)
 
 
 def area_of(evaluator: Evaluator, one: Body, other: Body | None, choice: AreaChoice, window: Window) -> Area:
@@ -76,7 +77,9 @@ def _number(evaluator: Evaluator, text: str) -> sp.Expr:
     line = read_line(text[:200], KnownNames())
     if line.body is None or line.kind != "expression":
         raise LineError("outside-domain", "A number is needed here, as in 2, 1/2 or sqrt(3).")
+    typed_decimal = evaluator.context.typed_decimal
     value = to_sympy(evaluator.scalar(line.body))
+    evaluator.context.typed_decimal = typed_decimal  # a place that was dragged to makes no decimals of the rest
     if value.free_symbols or not value.is_finite or value.is_real is False:
         raise LineError("outside-domain", "A number is needed here, as in 2, 1/2 or sqrt(3).")
     return value

@@ -15,6 +15,7 @@ from ..exact.bridge import settled
 from ..solving.equation import Range
 from ..solving.statement import statement_of
 from ..values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, is_scalar
+from .axes import axis_of
 from .bounds import Enclosure
 from .chosen import area_of, tangent_of
 from .contour import contour
@@ -31,7 +32,6 @@ _USUAL: Final = (sp.Integer(-10), sp.Integer(10))
 _MOST_SWINGS: Final = 40
 _MOST_POINTS: Final = 5_000
 _SMALLEST, _LARGEST = 1e-12, 1e15
-_TURNING: Final = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)
 
 
 @dataclass(frozen=True)
@@ -203,14 +203,9 @@ def _swings(heights: list[float], visible: float) -> int:
 
 
 def _axis(evaluator: Evaluator, bodies: list[tuple[int, Body]]) -> str:
-    """In which unit the axis across is best marked: by the angle convention, where a curve is trigonometric in its letter."""
-    for _, body in bodies:
-        inside = [n.args[0] for n in body.expr.atoms(*_TURNING) if body.letter in n.free_symbols]
-        if evaluator.context.conventions.angles == "degrees" and inside:
-            return "degrees"
-        if any(i.is_polynomial(body.letter) and not sp.diff(i, body.letter).has(sp.pi) for i in inside):
-            return "pi"
-    return "plain"
+    """The unit of the first curve that has one of its own."""
+    units = (axis_of(body.expr, body.letter, evaluator.context.conventions.angles) for _, body in bodies)
+    return next((unit for unit in units if unit != "plain"), "plain")
 
 
 # -- what was chosen ---------------------------------------------------------------------------------------------------

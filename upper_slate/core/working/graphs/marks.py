@@ -32,13 +32,13 @@ from ..solving.statement import Atom, Statement, Trial
 from ..substitution import put_in_requirements, put_in_scalar
 from ..tidy.tidy import tidy_expression
 from ..values import Asymptote, Feature, Marks, Scalar, Window
+from .axes import TURNING
 
 #: So many of a kind are listed; nobody reads more.
 _MOST: Final = 40
 _MOST_CURVES: Final = 6
 #: What the solvers say when they do not know.
 _GIVES_UP = (LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, sp.PolynomialError)
-_SWINGING = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)
 
 
 def marks_of(context: Context, body: Body, where: Range, window: Window) -> Marks:
@@ -194,7 +194,7 @@ class _Search:
         height = side_limit(expr, letter, end, 1)
         if height.is_finite:
             return None if _is_same(expr, height, letter, end) else Asymptote("horizontal", settled(height))
-        if expr.has(*_SWINGING) or expr.has(sp.exp, sp.log):
+        if expr.has(*TURNING) or expr.has(sp.exp, sp.log):
             return None
         slope = side_limit(expr / letter, letter, end, 1)
         if not slope.is_finite or slope == 0:

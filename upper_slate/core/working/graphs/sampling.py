@@ -26,7 +26,7 @@ _AT_A_BREAK: Final = 7
 #: Halvings of the way to a pole or to the edge of a domain.
 _TOWARDS: Final = 44
 #: A share of the height of the window that nobody sees.
-_UNSEEN: Final = 1 / 1200
+_UNSEEN: Final = 1 / 3000
 #: Shares of a step at which a curve that may swing is looked at; uneven, so that no swing hides between them.
 _PROBES: Final = (0.137, 0.311, 0.479, 0.683, 0.871)
 #: After so many evaluations steps that are left stay as they are.

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { computed, ref, watch } from "vue";
+
+import type { Graph, GraphChoice, Window } from "./graph";
+import { readStep } from "./ticks";
+
+/** The window by numbers, presets, and what is marked in it. */
+const props = defineProps<{ graph: Graph; window: Window; lineWindow: Window; choice: GraphChoice }>();
+const emit = defineEmits<{ change: [choice: GraphChoice] }>();
+
+const SIDES = [["from", 0], ["to", 1], ["from", 2], ["to", 3]] as const;
+const typed = ref<string[]>([]);
+const problem = ref("");
+watch(() => props.window, (window) => {
+  typed.value = window.map(short);
+  problem.value = "";
+}, { immediate: true });
+
+const presets = computed<[string, Window | undefined][]>(() => {
+  const [left, right, bottom, top] = props.window;
+  const found: [string, Window | undefined][] = [["as the line says", undefined], ["−10 to 10", [-10, 10, -10, 10]], ["−5 to 5", [-5, 5, -5, 5]]];
+  if (props.graph.axis === "pi") found.push(["one turn", [0, 2 * Math.PI, bottom, top]], ["−2π to 2π", [-2 * Math.PI, 2 * Math.PI, bottom, top]]);
+  if (props.graph.axis === "degrees") found.push(["one turn", [0, 360, bottom, top]], ["−360° to 360°", [-360, 360, bottom, top]]);
+  const points = [...props.graph.curves.flatMap((curve) => curve.features), ...props.graph.meetings].map((feature) => feature.place);
+  if (points.length > 1) found.push(["around what was found", around(points.map((place) => place[0] ?? 0), points.map((place) => place[1] ?? 0), [left, right, bottom, top])]);
+  return found;
+});
+
+function around(xs: number[], ys: number[], now: Window): Window {
+  const side = (values: number[], size: number): [number, number] => {
+    const [low, high] = [Math.min(...values), Math.max(...values)];
+    const room = 0.25 * (high - low) || size / 4;
+    return [low - room, high + room];
+  };
+  return [...side(xs, now[1] - now[0]), ...side(ys, now[3] - now[2])];
+}
+
+function short(value: number): string {
+  return String(Number(value.toPrecision(6)));
+}
+
+function take(index: number, event: Event): void {
+  const text = (event.target as HTMLInputElement).value.trim().replace("−", "-").replace(",", ".");
+  typed.value[index] = text;
+  const next = typed.value.map((item, at) => (item === short(props.window[at] ?? 0) ? (props.window[at] ?? 0) : Number(item))) as Window;
+  if (!text || next.some((value) => !Number.isFinite(value))) problem.value = "A number is needed here, as in -2.5.";
+  else if (next[0] >= next[1] || next[2] >= next[3]) problem.value = "The first end must be the smaller one.";
+  else emit("change", { window: next, equal: undefined });
+}
+
+function takeStep(axis: "x" | "y", event: Event): void {
+  const text = (event.target as HTMLInputElement).value.trim();
+  if (text && readStep(text) === null) {
+    problem.value = "A step is a number above 0, as in 0.5, 1/4 or pi/6.";
+    return;
+  }
+  problem.value = "";
+  emit("change", { ticks: { ...props.choice.ticks, [axis]: text || undefined } });
+}
+</script>
+
+<template>
+  <div class="window">
+    <div v-for="axis in [0, 1]" :key="axis" class="fields">
+      <span class="name">{{ axis === 0 ? graph.letter : graph.letter === "y" ? "x" : "y" }}</span>
+      <label v-for="[word, side] in SIDES.slice(axis * 2, axis * 2 + 2)" :key="side">{{ word }} <input :value="typed[side]" inputmode="decimal" size="8" @change="take(side, $event)" /></label>
+      <label>marks every <input :value="choice.ticks?.[axis === 0 ? 'x' : 'y'] ?? ''" placeholder="by itself" size="8" @change="takeStep(axis === 0 ? 'x' : 'y', $event)" /></label>
+    </div>
+    <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <div class="presets" role="group" aria-label="Windows">
+      <button v-for="[name, window] in presets" :key="name" class="preset" @click="emit('change', { window, equal: undefined })">{{ name }}</button>
+    </div>
+    <div class="checks">
+      <label><input type="checkbox" :checked="Boolean(choice.equal)" @change="emit('change', { equal: choice.equal ? undefined : true, window: choice.equal ? choice.window : window })" /> equal scales</label>
+      <label><input type="checkbox" :checked="choice.grid !== false" @change="emit('change', { grid: choice.grid === false ? undefined : false })" /> grid</label>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.window { display: grid; gap: 7px; padding: 8px 0 2px; font-size: 13.5px; color: var(--ink-quiet); }
+.fields, .presets, .checks { display: flex; flex-wrap: wrap; gap: 5px 12px; align-items: center; }
+.name { font: italic 17px KaTeX_Math, serif; color: var(--ink); width: 14px; }
+label { display: inline-flex; align-items: center; gap: 5px; }
+input:not([type]), input[inputmode] { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; width: 92px; }
+input[type="checkbox"] { accent-color: var(--act); }
+.preset { color: var(--act); border: 1px solid var(--act-line); border-radius: 12px; padding: 2px 10px; font-size: 13px; }
+.preset:hover { background: var(--act-tint); }
+.problem { margin: 0; color: var(--wrong); font: italic 13.5px/1.4 var(--serif); }
+</style>

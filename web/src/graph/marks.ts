@@ -1,0 +1,93 @@
+import { latexOf, styleOf, type Asymptote, type Feature, type Graph, type GraphChoice } from "./graph";
+
+/** A point found on a curve, as it is drawn and listed. */
+export interface Mark {
+  id: string;
+  feature: Feature;
+  curve: number;
+  colour: number;
+  /** Dots to draw: open ones are no points of the curve. */
+  dots: { x: number; y: number; isOpen: boolean }[];
+}
+
+export interface Line {
+  id: string;
+  curve: number;
+  asymptote: Asymptote;
+}
+
+/** Marks of one kind of one curve, with their heading. */
+export interface Group {
+  title: string;
+  /** LaTeX of the curve that they belong to. */
+  of: string;
+  entries: { id: string; latex: string; request: string }[];
+  unsure: boolean;
+}
+
+const KINDS: [kind: string, one: string, many: string][] = [
+  ["zero", "Zero of", "Zeros of"],
+  ["intercept", "y-intercept of", "y-intercept of"],
+  ["maximum", "Maximum of", "Maxima of"],
+  ["minimum", "Minimum of", "Minima of"],
+  ["inflection", "Inflection of", "Inflections of"],
+  ["hole", "Hole in", "Holes in"],
+  ["jump", "Jump of", "Jumps of"],
+  ["end", "End of", "Ends of"],
+];
+/** Under which search a kind was looked for: its word in `unsure`. */
+const SEARCHES: Record<string, string> = { zero: "zero", maximum: "turning", minimum: "turning", inflection: "inflection", hole: "break", jump: "break", end: "break" };
+
+/** Every mark to be drawn, curves that are hidden left out. */
+export function marksOf(graph: Graph, choice: GraphChoice): Mark[] {
+  const own = graph.curves.flatMap((curve, index) =>
+    styleOf(choice, index).hidden ? [] : curve.features.map((feature, place): Mark => ({ id: `${index}-${feature.kind}-${place}`, feature, curve: index, colour: styleOf(choice, index).colour, dots: dotsOf(feature) })),
+  );
+  const meetings = graph.meetings.flatMap((feature, place): Mark[] => {
+    const [one = 0, other = 0] = feature.curves;
+    return styleOf(choice, one).hidden || styleOf(choice, other).hidden ? [] : [{ id: `m-${place}`, feature, curve: one, colour: styleOf(choice, one).colour, dots: dotsOf(feature) }];
+  });
+  return [...own, ...meetings];
+}
+
+export function linesOf(graph: Graph, choice: GraphChoice): Line[] {
+  return graph.curves.flatMap((curve, index) => (styleOf(choice, index).hidden ? [] : curve.asymptotes.map((asymptote, place): Line => ({ id: `${index}-line-${place}`, curve: index, asymptote }))));
+}
+
+function dotsOf(feature: Feature): Mark["dots"] {
+  const [x = 0, y, left, right] = feature.place;
+  const at = (height: number | null | undefined, isOpen: boolean) => (height === null || height === undefined || x === null ? [] : [{ x, y: height, isOpen }]);
+  if (feature.kind === "hole") return at(y, true);
+  if (feature.kind !== "jump" && feature.kind !== "end") return at(y, false);
+  const differs = (height: number | null | undefined) => y === null || y === undefined || Math.abs((height ?? y) - y) > 1e-12 * (1 + Math.abs(y));
+  return [...at(y, false), ...(differs(left) ? at(left, true) : []), ...(differs(right) ? at(right, true) : [])];
+}
+
+function latexOfMark(feature: Feature): string {
+  const x = latexOf(feature.x);
+  if (feature.kind === "zero") return x;
+  if (feature.kind === "intercept") return latexOf(feature.y);
+  if (feature.kind === "jump") return `x = ${x}`;
+  return `\\left(${x},\\; ${latexOf(feature.y ?? feature.left ?? feature.right ?? null)}\\right)`;
+}
+
+/** The list beside the plot: it is also what a screen reader says of the graph. */
+export function groupsOf(graph: Graph, choice: GraphChoice): Group[] {
+  const groups: Group[] = [];
+  const meetings = marksOf(graph, choice).filter((mark) => mark.feature.kind === "meeting");
+  const seen = new Set<string>();
+  const entries = meetings.map((mark) => ({ id: mark.id, latex: latexOfMark(mark.feature), request: mark.feature.request })).filter((entry) => !seen.has(entry.latex) && seen.add(entry.latex));
+  if (entries.length) groups.push({ title: entries.length > 1 ? "Meetings" : "Meeting", of: "", entries, unsure: false });
+  graph.curves.forEach((curve, index) => {
+    if (styleOf(choice, index).hidden) return;
+    for (const [kind, one, many] of KINDS) {
+      const found = curve.features.map((feature, place) => ({ feature, id: `${index}-${kind}-${place}` })).filter((item) => item.feature.kind === kind);
+      const unsure = curve.unsure.includes(SEARCHES[kind] ?? "") && (found.length > 0 || kind === "zero" || kind === "maximum");
+      if (!found.length && !unsure) continue;
+      groups.push({ title: found.length === 1 ? one : many, of: curve.name, unsure, entries: found.map(({ feature, id }) => ({ id, latex: latexOfMark(feature), request: feature.request })) });
+    }
+    if (curve.asymptotes.length)
+      groups.push({ title: curve.asymptotes.length > 1 ? "Asymptotes of" : "Asymptote of", of: curve.name, unsure: false, entries: curve.asymptotes.map((line, place) => ({ id: `${index}-line-${place}`, latex: line.equation.latex, request: line.request })) });
+  });
+  return groups;
+}

@@ -1,0 +1,122 @@
+import { computed, ref, shallowRef, watch } from "vue";
+
+import { api, sentence, type Line, type Schemas } from "../shared/api/client";
+import { newId, useWorksheet } from "../worksheet/store";
+import { withEqualScales } from "./frame";
+import type { Graph, GraphChoice, Window } from "./graph";
+
+/** After so long (ms) without a step by keyboard, the next one is an undo step of its own. */
+const OVER = 1500;
+
+interface Place {
+  cell: string;
+  index: number;
+  line: Line;
+}
+
+/** A graph as its line gives it and as the student has chosen to see it: window, area, tangent. One request at a time, always the newest. */
+export function useGraph(place: () => Place, size: () => { width: number; height: number }) {
+  const sheet = useWorksheet();
+  const key = computed(() => `graph${place().index}`);
+  const choice = computed<GraphChoice>(() => (sheet.cellOf(place().cell)?.display[key.value] as GraphChoice | undefined) ?? {});
+  const own = computed(() => place().line.graph as Graph);
+
+  /** What is being changed by a gesture that has not ended: shown at once, stored at its end. */
+  const passing = ref<GraphChoice>({});
+  const now = computed<GraphChoice>(() => ({ ...choice.value, ...passing.value }));
+  const isMoving = computed(() => passing.value.window !== undefined);
+  const window = computed<Window>(() => {
+    const chosen = now.value.window ?? (own.value.window as Window);
+    return now.value.equal && !passing.value.window ? withEqualScales(chosen, size().width, size().height) : chosen;
+  });
+
+  /** The newest curves, and the newest marks: they come one after the other while the window moves. */
+  const drawn = shallowRef<Graph | null>(null);
+  const marked = shallowRef<Graph | null>(null);
+  const problem = ref("");
+  const graph = computed(() => drawn.value ?? own.value);
+  const marks = computed(() => marked.value ?? own.value);
+
+  const wanted = computed<Schemas["ViewIn"] | null>(() => {
+    const { area, tangent } = now.value;
+    const moved = JSON.stringify(window.value) !== JSON.stringify(own.value.window);
+    if (!moved && !area && !tangent) return null;
+    return { window: moved ? window.value : null, area: area ?? null, tangent: tangent ?? null, marks: Object.keys(passing.value).length === 0 };
+  });
+  const request = computed(() => JSON.stringify([place().cell, place().index, place().line.key, wanted.value]));
+  let asked = "";
+  let isAsking = false;
+
+  watch(own, () => {
+    drawn.value = null;
+    marked.value = null;
+  });
+  watch(request, ask, { immediate: true });
+
+  async function ask(): Promise<void> {
+    if (isAsking) return;
+    isAsking = true;
+    try {
+      while (asked !== request.value) {
+        asked = request.value;
+        await answer(asked);
+      }
+    } finally {
+      isAsking = false;
+    }
+  }
+
+  async function answer(question: string): Promise<void> {
+    const view = wanted.value;
+    if (!view) {
+      drawn.value = null;
+      marked.value = null;
+      problem.value = "";
+      return;
+    }
+    try {
+      const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/graph", { params: { path: { worksheet_id: sheet.id } }, body: { cell: place().cell, line: place().index, view } });
+      if (JSON.parse(question)[2] !== place().line.key) return; // the line itself has changed meanwhile
+      problem.value = data ? (data.problem ?? "") : sentence(error);
+      if (!data?.graph) return;
+      drawn.value = data.graph;
+      if (view.marks) marked.value = data.graph;
+    } catch {
+      asked = "";
+      problem.value = "The server does not answer; the graph shows what was known.";
+      await new Promise((later) => setTimeout(later, 1000));
+    }
+  }
+
+  // -- changes ------------------------------------------------------------------------------------------------------
+
+  let group = "";
+  let last = 0;
+
+  /** Stores a choice; steps by keyboard that follow each other quickly are undone together. */
+  function choose(change: GraphChoice, repeated = false): void {
+    if (!repeated || Date.now() - last > OVER) group = newId();
+    last = Date.now();
+    passing.value = {};
+    const next = Object.fromEntries(Object.entries({ ...choice.value, ...change }).filter(([, value]) => value !== undefined));
+    sheet.setDisplay(place().cell, { [key.value]: Object.keys(next).length ? next : null }, group);
+  }
+
+  /** Shows a choice while a gesture goes on. */
+  function pass(change: GraphChoice): void {
+    passing.value = { ...passing.value, ...change };
+  }
+
+  /** The gesture has ended: what it came to is stored. */
+  function settle(): void {
+    if (Object.keys(passing.value).length) choose(passing.value);
+  }
+
+  /** Puts a line below and goes to it; it is worked out at once. */
+  function addLine(text: string): void {
+    const below = sheet.insert(place().cell, "math", text);
+    sheet.select(below);
+  }
+
+  return { choice: now, window, graph, marks, own, problem, isMoving, choose, pass, settle, addLine };
+}
