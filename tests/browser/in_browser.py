@@ -60,6 +60,16 @@ class InBrowser(unittest.TestCase):
         self.page.keyboard.press("Enter")
         self.wait_for_editor()
 
+    def open_worksheet(self, *lines: str) -> None:
+        """A worksheet with these cells, made at the server and opened."""
+        cells = "\n\n".join(f"```slate\n{line}\n```" for line in lines)
+        made = self.page.request.post(
+            f"{self.application.url}api/worksheets",
+            data={"title": "Homework", "markdown": cells},
+        )
+        self.page.goto(f"{self.application.url}w/{made.json()['id']}")
+        self.page.wait_for_selector(".slot")
+
     def open_demo(self, title: str) -> None:
         self.page.get_by_role("heading", name=title).click()
         self.page.wait_for_selector(".slot .value .katex")

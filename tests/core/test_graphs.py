@@ -105,7 +105,9 @@ class Sampling(unittest.TestCase):
                             share = (k + 0.5) / 8
                             exact = value(arb(a + share * (b - a)))
                             chord = ya + share * (yb - ya)
-                            outside = min(ya, yb) > 2 * top - bottom or max(ya, yb) < 2 * bottom - top
+                            outside = (
+                                min(ya, yb) > 2 * top - bottom or max(ya, yb) < 2 * bottom - top
+                            )
                             self.assertTrue(
                                 outside or abs(float(exact.mid()) - chord) < pixel, (a, b)
                             )

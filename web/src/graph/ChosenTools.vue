@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from "vue";
 
+import TypedField from "../shared/TypedField.vue";
 import Typeset from "../shared/Typeset.vue";
-import { latexOf, textOf, type AreaChoice, type Graph, type GraphChoice, type TangentChoice, type Value } from "./graph";
+import { latexOf, type AreaChoice, type Graph, type GraphChoice, type TangentChoice, type Value } from "./graph";
 
 /** The shaded area and the tangent: where they are, as numbers that can be typed, and what they come to. */
 const props = defineProps<{ graph: Graph; choice: GraphChoice }>();
@@ -29,7 +30,6 @@ function addArea(): void {
 
 /** Characters that a field shows: an exact end is often long. */
 const wide = (text: string) => Math.min(20, Math.max(6, text.length));
-const typed = (event: Event) => (event.target as HTMLInputElement).value.trim();
 const picked = (event: Event) => ((event.target as HTMLSelectElement).value === "" ? null : Number((event.target as HTMLSelectElement).value));
 </script>
 
@@ -39,8 +39,8 @@ const picked = (event: Event) => ((event.target as HTMLSelectElement).value === 
     <div class="fields">
       <label v-if="curves.length > 1">between <select :value="choice.area.one" @change="emit('area', { ...choice.area, one: picked($event) ?? 0 })"><option v-for="curve in curves" :key="curve.index" :value="curve.index">{{ curve.source }}</option></select></label>
       <label>{{ curves.length > 1 ? "and" : "above or below" }} <select :value="choice.area.other ?? ''" @change="emit('area', { ...choice.area, other: picked($event) })"><option value="">the axis</option><option v-for="curve in curves.filter((item) => item.index !== choice.area?.one)" :key="curve.index" :value="curve.index">{{ curve.source }}</option></select></label>
-      <label>from <input :value="choice.area.low" :size="wide(choice.area.low)" @change="emit('area', { ...choice.area, low: typed($event) })" /></label>
-      <label>to <input :value="choice.area.high" :size="wide(choice.area.high)" @change="emit('area', { ...choice.area, high: typed($event) })" /></label>
+      <label>from <TypedField :value="choice.area.low" :size="wide(choice.area.low)" @change="emit('area', { ...choice.area, low: $event })" /></label>
+      <label>to <TypedField :value="choice.area.high" :size="wide(choice.area.high)" @change="emit('area', { ...choice.area, high: $event })" /></label>
     </div>
     <p v-if="area?.value" class="value" role="status"><button :title="'Add to the worksheet'" @click="addArea"><Typeset :latex="equals(area.value)" small /></button></p>
     <p v-else-if="area?.problem" class="problem" role="status">{{ area.problem }}</p>
@@ -49,11 +49,11 @@ const picked = (event: Event) => ((event.target as HTMLSelectElement).value === 
     <header><h4>Tangent</h4><button class="quiet-button" @click="emit('tangent', undefined)">remove</button></header>
     <div class="fields">
       <label v-if="curves.length > 1">to <select :value="choice.tangent.curve" @change="emit('tangent', { ...choice.tangent, curve: picked($event) ?? 0 })"><option v-for="curve in curves" :key="curve.index" :value="curve.index">{{ curve.source }}</option></select></label>
-      <label>at {{ graph.letter }} = <input :value="choice.tangent.at" :size="wide(choice.tangent.at)" @change="emit('tangent', { ...choice.tangent, at: typed($event) })" /></label>
+      <label>at {{ graph.letter }} = <TypedField :value="choice.tangent.at" :size="wide(choice.tangent.at)" @change="emit('tangent', { ...choice.tangent, at: $event })" /></label>
     </div>
     <template v-if="tangent?.equation">
       <p class="value" role="status"><button title="Add to the worksheet" @click="emit('add', tangent.equation.text)"><Typeset :latex="tangent.equation.latex" small /></button></p>
-      <p class="value quiet">gradient <Typeset :latex="equals(tangent.slope)" small /> <span class="hidden-text">, {{ textOf(tangent.slope) }}</span></p>
+      <p class="value quiet">gradient <Typeset :latex="equals(tangent.slope)" small /></p>
     </template>
     <p v-else-if="tangent?.problem" class="problem" role="status">{{ tangent.problem }}</p>
   </section>
@@ -65,7 +65,7 @@ h4 { margin: 9px 0 1px; font: 600 13px/1.4 var(--sans); color: var(--ink-quiet);
 header .quiet-button { font-size: 13px; }
 .fields { display: flex; flex-wrap: wrap; gap: 4px 10px; font-size: 13.5px; color: var(--ink-quiet); }
 label { display: inline-flex; align-items: center; gap: 5px; max-width: 100%; }
-input, select { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; max-width: 100%; min-width: 0; }
+input, select, :deep(input) { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; max-width: 100%; min-width: 0; }
 .value { margin: 3px 0 0; }
 .value button { padding: 3px 6px; margin-left: -6px; border-radius: 4px; max-width: 100%; overflow-x: auto; overflow-y: hidden; text-align: left; white-space: nowrap; }
 .value button:hover { background: var(--act-tint); }

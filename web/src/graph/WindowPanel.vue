@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
 
+import TypedField from "../shared/TypedField.vue";
 import type { Graph, GraphChoice, Window } from "./graph";
 import { readStep } from "./ticks";
 
@@ -9,12 +10,8 @@ const props = defineProps<{ graph: Graph; window: Window; lineWindow: Window; ch
 const emit = defineEmits<{ change: [choice: GraphChoice] }>();
 
 const SIDES = [["from", 0], ["to", 1], ["from", 2], ["to", 3]] as const;
-const typed = ref<string[]>([]);
 const problem = ref("");
-watch(() => props.window, (window) => {
-  typed.value = window.map(short);
-  problem.value = "";
-}, { immediate: true });
+watch(() => props.window, () => (problem.value = ""));
 
 const presets = computed<[string, Window | undefined][]>(() => {
   const [left, right, bottom, top] = props.window;
@@ -39,17 +36,15 @@ function short(value: number): string {
   return String(Number(value.toPrecision(6)));
 }
 
-function take(index: number, event: Event): void {
-  const text = (event.target as HTMLInputElement).value.trim().replace("−", "-").replace(",", ".");
-  typed.value[index] = text;
-  const next = typed.value.map((item, at) => (item === short(props.window[at] ?? 0) ? (props.window[at] ?? 0) : Number(item))) as Window;
-  if (!text || next.some((value) => !Number.isFinite(value))) problem.value = "A number is needed here, as in -2.5.";
+function take(side: number, typed: string): void {
+  const text = typed.replace("−", "-").replace(",", ".");
+  const next = props.window.map((value, at) => (at === side ? Number(text) : value)) as Window;
+  if (!text || !Number.isFinite(next[side])) problem.value = "A number is needed here, as in -2.5.";
   else if (next[0] >= next[1] || next[2] >= next[3]) problem.value = "The first end must be the smaller one.";
   else emit("change", { window: next, equal: undefined });
 }
 
-function takeStep(axis: "x" | "y", event: Event): void {
-  const text = (event.target as HTMLInputElement).value.trim();
+function takeStep(axis: "x" | "y", text: string): void {
   if (text && readStep(text) === null) {
     problem.value = "A step is a number above 0, as in 0.5, 1/4 or pi/6.";
     return;
@@ -63,8 +58,8 @@ function takeStep(axis: "x" | "y", event: Event): void {
   <div class="window">
     <div v-for="axis in [0, 1]" :key="axis" class="fields">
       <span class="name">{{ axis === 0 ? graph.letter : graph.letter === "y" ? "x" : "y" }}</span>
-      <label v-for="[word, side] in SIDES.slice(axis * 2, axis * 2 + 2)" :key="side">{{ word }} <input :value="typed[side]" inputmode="decimal" size="8" @change="take(side, $event)" /></label>
-      <label>marks every <input :value="choice.ticks?.[axis === 0 ? 'x' : 'y'] ?? ''" placeholder="by itself" size="8" @change="takeStep(axis === 0 ? 'x' : 'y', $event)" /></label>
+      <label v-for="[word, side] in SIDES.slice(axis * 2, axis * 2 + 2)" :key="side">{{ word }} <TypedField :value="short(window[side])" :size="8" @change="take(side, $event)" /></label>
+      <label>marks every <TypedField :value="choice.ticks?.[axis === 0 ? 'x' : 'y'] ?? ''" placeholder="by itself" :size="8" @change="takeStep(axis === 0 ? 'x' : 'y', $event)" /></label>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="presets" role="group" aria-label="Windows">
@@ -82,7 +77,7 @@ function takeStep(axis: "x" | "y", event: Event): void {
 .fields, .presets, .checks { display: flex; flex-wrap: wrap; gap: 5px 12px; align-items: center; }
 .name { font: italic 17px KaTeX_Math, serif; color: var(--ink); width: 14px; }
 label { display: inline-flex; align-items: center; gap: 5px; }
-input:not([type]), input[inputmode] { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; width: 92px; }
+label :deep(input:not([type])) { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; width: 92px; }
 input[type="checkbox"] { accent-color: var(--act); }
 .preset { color: var(--act); border: 1px solid var(--act-line); border-radius: 12px; padding: 2px 10px; font-size: 13px; }
 .preset:hover { background: var(--act-tint); }

@@ -71,10 +71,10 @@ export function featuresAsCsv(graph: Graph): string {
   return csv([["curve", "kind", graph.letter, other, `${graph.letter} in decimals`, `${other} in decimals`], ...rows, ...lines]);
 }
 
-/** Rows as comma-separated values (RFC 4180); what a spreadsheet would take for a formula stays a text. */
+/** Rows as comma-separated values (RFC 4180). */
 export function csv(rows: (string | number)[][]): string {
   const field = (value: string | number) => {
-    const text = typeof value === "string" && /^[=+@\t]|^-(?![\d.])/.test(value) ? `'${value}` : String(value);
+    const text = String(value);
     return /[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
   };
   return rows.map((row) => row.map(field).join(",")).join("\r\n") + "\r\n";

@@ -21,6 +21,8 @@ export interface CurveStyle {
 
 /** What a student has chosen for a graph beside its line; kept with the cell, and undone like any other change. */
 export interface GraphChoice {
+  /** The line for which all this was chosen. */
+  source?: string;
   window?: Window;
   equal?: boolean;
   grid?: boolean;

@@ -4,7 +4,7 @@ export interface Tick {
 }
 
 const PLAIN = [1, 2, 5];
-const PI_STEPS = [1 / 12, 1 / 6, 1 / 4, 1 / 3, 1 / 2, 1, 2, 3, 4, 6, 8, 10, 20];
+const PI_STEPS = [1 / 12, 1 / 6, 1 / 4, 1 / 2, 1, 2, 3, 4, 6, 8, 10, 20];
 const DEGREES = [1, 2, 5, 10, 15, 30, 45, 60, 90, 180, 360, 720, 1440];
 
 /** A step as a student writes it: 2, 0.5, 1/4, pi, pi/6, 2pi. Null where it is none. */

@@ -18,7 +18,9 @@ interface Place {
 export function useGraph(place: () => Place, size: () => { width: number; height: number }) {
   const sheet = useWorksheet();
   const key = computed(() => `graph${place().index}`);
-  const choice = computed<GraphChoice>(() => (sheet.cellOf(place().cell)?.display[key.value] as GraphChoice | undefined) ?? {});
+  const stored = computed<GraphChoice>(() => (sheet.cellOf(place().cell)?.display[key.value] as GraphChoice | undefined) ?? {});
+  /** What was chosen for another line than the one that stands here now says how curves look, but not where. */
+  const choice = computed<GraphChoice>(() => (stored.value.source === undefined || stored.value.source === place().line.source ? stored.value : { styles: stored.value.styles, size: stored.value.size, grid: stored.value.grid }));
   const own = computed(() => place().line.graph as Graph);
 
   /** What is being changed by a gesture that has not ended: shown at once, stored at its end. */
@@ -50,6 +52,8 @@ export function useGraph(place: () => Place, size: () => { width: number; height
   watch(own, () => {
     drawn.value = null;
     marked.value = null;
+    asked = "";
+    void ask();
   });
   watch(request, ask, { immediate: true });
 
@@ -98,8 +102,8 @@ export function useGraph(place: () => Place, size: () => { width: number; height
     if (!repeated || Date.now() - last > OVER) group = newId();
     last = Date.now();
     passing.value = {};
-    const next = Object.fromEntries(Object.entries({ ...choice.value, ...change }).filter(([, value]) => value !== undefined));
-    sheet.setDisplay(place().cell, { [key.value]: Object.keys(next).length ? next : null }, group);
+    const next = Object.fromEntries(Object.entries({ ...choice.value, ...change, source: place().line.source }).filter(([, value]) => value !== undefined));
+    sheet.setDisplay(place().cell, { [key.value]: Object.keys(next).length > 1 ? next : null }, group);
   }
 
   /** Shows a choice while a gesture goes on. */

@@ -74,7 +74,9 @@ onMounted(async () => {
       <button role="menuitem" tabindex="-1" @click="act(() => actions.duplicate(cell.id))">Duplicate <kbd>Ctrl D</kbd></button>
       <button v-if="several === 1" role="menuitem" tabindex="-1" @click="act(() => actions.writeAgain(cell.id))">Write again below</button>
       <hr />
-      <button v-if="cell.kind === 'math'" role="menuitem" tabindex="-1" @click="act(() => actions.toggleHidden(cell.id))">{{ cell.display.hidden ? "Show the result" : "Hide the result" }} <kbd>H</kbd></button>
+      <button v-if="several === 1 && actions.offer(cell.id, 'graph')" role="menuitem" tabindex="-1" @click="act(() => actions.addOffer(cell.id, 'graph'))">Graph below <kbd>G</kbd></button>
+      <button v-if="several === 1 && actions.offer(cell.id, 'table')" role="menuitem" tabindex="-1" @click="act(() => actions.addOffer(cell.id, 'table'))">Table of values below <kbd>T</kbd></button>
+      <button v-if="cell.kind === 'math'" role="menuitem" tabindex="-1" @click="act(() => actions.toggleHidden(cell.id))">{{ cell.display.hidden ? "Show" : "Hide" }} the {{ several > 1 ? "results" : "result" }} <kbd>H</kbd></button>
       <button v-if="level" role="menuitem" tabindex="-1" @click="act(() => actions.toggleFolded(cell.id))">{{ cell.display.folded ? "Unfold the section" : "Fold the section" }} <kbd>{{ cell.display.folded ? "→" : "←" }}</kbd></button>
       <button v-if="several === 1" role="menuitem" tabindex="-1" @click="act(() => actions.turn(cell.id))">{{ cell.kind === "math" ? "Make it a note" : "Make it mathematics" }}</button>
       <button role="menuitem" tabindex="-1" @click="act(() => sheet.move(cell.id, -1))">Move up <kbd>Alt Shift ↑</kbd></button>

@@ -65,6 +65,8 @@ function key(event: KeyboardEvent): void {
     "Ctrl+c": () => actions.copy(props.cell.id),
     "Ctrl+x": () => actions.cut(props.cell.id),
     "Ctrl+a": () => sheet.selectOnly(sheet.visible.map((item) => item.id)),
+    g: () => actions.toGraph(props.cell.id),
+    t: () => actions.addOffer(props.cell.id, "table"),
     h: () => actions.toggleHidden(props.cell.id),
     Escape: () => sheet.select(null),
   };

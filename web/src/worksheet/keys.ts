@@ -50,8 +50,22 @@ export const KEY_GROUPS: KeyGroup[] = [
       ["Ctrl + C, X, V", "copy, cut, paste as text"],
       ["Delete", "remove"],
       ["H", "hide or show the result"],
+      ["G", "to its graph; for a definition: its graph below"],
+      ["T", "for a definition: a table of values below"],
       ["← →", "fold or unfold the section of a heading"],
       ["Shift + F10", "everything that can be done with it"],
+    ],
+  },
+  {
+    title: "A graph",
+    keys: [
+      ["← → ↑ ↓", "move the window"],
+      ["Shift + ← → ↑ ↓", "stretch it across, upwards"],
+      ["+ −", "closer, farther; Ctrl + wheel too"],
+      ["0", "the window that the line says"],
+      ["F", "fill the screen, and back"],
+      ["Tab", "handles, tools, then what was found: Enter adds the line that proves it"],
+      ["Escape", "back to the cell"],
     ],
   },
   {

@@ -56,5 +56,22 @@ export function useCellActions() {
     sheet.edit(cell, { kind: sheet.cellOf(cell)?.kind === "math" ? "note" : "math" });
   }
 
-  return { meant, copy, cut, remove, duplicate, writeAgain, toggleHidden, toggleFolded, turn };
+  /** The line that a definition offers, its graph or its table; empty where it offers none. */
+  function offer(cell: string, what: "graph" | "table"): string {
+    return sheet.results.get(cell)?.map((line) => line.offers?.[what] ?? "").filter(Boolean).pop() ?? "";
+  }
+
+  /** To the graph of a cell; a definition with none gets one below. */
+  function toGraph(cell: string): void {
+    const plot = document.querySelector<SVGSVGElement>(`[data-slot="${cell}"] .plot`);
+    if (plot) plot.focus();
+    else addOffer(cell, "graph");
+  }
+
+  function addOffer(cell: string, what: "graph" | "table"): void {
+    const text = offer(cell, what);
+    if (text) sheet.select(sheet.insert(cell, "math", text));
+  }
+
+  return { offer, toGraph, addOffer, meant, copy, cut, remove, duplicate, writeAgain, toggleHidden, toggleFolded, turn };
 }

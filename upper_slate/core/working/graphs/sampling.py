@@ -176,7 +176,11 @@ class Sampler:
             (left if abs(between.y - one.y) <= abs(between.y - other.y) else right).append(between)
         for one, other in pairwise(left):
             self._line(one, other)
-        self._pieces.append([])
+        last, first = left[-1], right[-1]
+        if last.y is not None and first.y is not None and abs(first.y - last.y) <= 4 * self._unseen:
+            self._line(last, first)  # steep, but whole
+        else:
+            self._pieces.append([])
         right.reverse()
         for one, other in pairwise(right):
             self._line(one, other)
