@@ -5,6 +5,7 @@ from __future__ import annotations
 import sys
 import tempfile
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 from playwright.sync_api import Page
@@ -88,8 +89,14 @@ def _find(page: Page) -> None:
     page.get_by_label("whole names").check()
 
 
-def _plot(page: Page) -> None:
-    page.locator("svg.plot").scroll_into_view_if_needed()
+def _plot(tool: str, page: Page) -> None:
+    """The graph in the middle, with an area or a tangent."""
+    plot = page.locator("svg.plot").first
+    plot.evaluate("plot => plot.scrollIntoView({ block: 'center' })")
+    page.wait_for_timeout(500)
+    plot.hover(position={"x": 80, "y": 40})
+    page.get_by_role("group", name="Graph").get_by_role("button", name=tool).click()
+    page.wait_for_timeout(800)
 
 
 #: What is done before a picture is taken.
@@ -99,8 +106,8 @@ PREPARE: dict[str, Callable[[Page], None]] = {
     "arranging": _arranging,
     "find": _find,
     "keys": lambda page: page.keyboard.press("?"),
-    "graph": _plot,
-    "graph-dark": _plot,
+    "graph": partial(_plot, "area"),
+    "graph-dark": partial(_plot, "tangent"),
 }
 
 

@@ -25,7 +25,7 @@ CHECKS = (
 
 
 #: Two lanes beside each other, about equally long; what asks the clock runs alone afterwards.
-FIRST_LANE = [f"browser/{name}" for name in ("writing", "homework", "worksheet", "keeping")]
+FIRST_LANE = [f"browser/{name}" for name in ("writing", "homework", "worksheet", "keeping", "graphs")]
 SECOND_LANE = ["core", "formats", "store", ".", "browser/arranging", "browser/access"]
 ALONE = ["workroom", "api"]
 

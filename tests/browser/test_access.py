@@ -15,17 +15,17 @@ RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"
 
 
 class Access(InBrowser):
-    def audit(self, what: str) -> None:
-        """Fails with what axe-core finds."""
+    def audit(self, what: str, within: str = "html") -> None:
+        """Fails with what axe-core finds, on the page or in a part of it."""
         if not self.page.evaluate("Boolean(window.axe)"):
             # as text of the page's own origin is not allowed by its policy, it is put in by the driver
             self.page.evaluate(AXE.read_text(encoding="utf-8"))
         found: list[dict[str, Any]] = self.page.evaluate(
-            "tags => axe.run(document, {runOnly: tags, resultTypes: ['violations'], rules: {"
+            "([tags, within]) => axe.run(within, {runOnly: tags, resultTypes: ['violations'], rules: {"
             # the head of an open dialog is a header too, while the one of the page is out of reach
             "'landmark-no-duplicate-banner': {enabled: false}, 'landmark-unique': {enabled: false}}})"
             ".then(result => result.violations)",
-            RULES,
+            [RULES, within],
         )
         told = [
             f"{v['id']}: {v['help']}: {node['html'][:160]}: {node['failureSummary'][-160:]}"
@@ -58,6 +58,23 @@ class Access(InBrowser):
         self.keys("Escape", "Control+h")
         self.audit("find and replace")
         self.keys("Escape")
+
+    def test_a_graph_with_its_tools(self) -> None:
+        self.open_worksheet("graph x^2 - 3, x + 2 for x from -3 to 4", "table of x^2 at 0, 1")
+        expect(self.page.locator(".plot .curve path")).to_have_count(2)
+        self.audit("a graph", ".graph")
+        tools = self.page.get_by_role("group", name="Graph")
+        tools.hover()
+        for name in ("area", "tangent", "window"):
+            tools.get_by_role("button", name=name).click()
+        self.page.get_by_role("button", name="Look of x + 2").click()
+        expect(self.page.get_by_label("Shaded area").locator(".value .katex")).to_be_visible()
+        self.audit("a graph with its tools", ".graph")
+        self.audit("a table", ".table")
+        self.page.locator(".plot").focus()
+        self.keys("f")
+        expect(self.page.get_by_role("dialog")).to_be_visible()
+        self.audit("a graph that fills the screen", ".graph")
 
     def test_dialogs(self) -> None:
         self.open_demo("Nectar to honey")

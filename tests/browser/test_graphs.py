@@ -33,7 +33,7 @@ class Graphs(InBrowser):
         return self.page.locator(".plot .curve path")
 
     def figure(self) -> Locator:
-        return self.page.locator("figure.graph")
+        return self.page.locator(".graph")
 
     def tool(self, name: str) -> None:
         self.figure().hover()
@@ -77,7 +77,7 @@ class Graphs(InBrowser):
         expect(self.listed("Zeros of").locator("annotation")).to_have_text(
             [r"-\sqrt{3}", r"\sqrt{3}"]
         )
-        self.assertEqual(self.page.locator(".plot .mark").count(), 7)
+        self.assertEqual(self.page.locator(".plot .mark").count(), 8)
         # a mark and its entry in the list point at each other
         self.listed("Meetings").first.hover()
         expect(self.page.locator(".plot .mark.pointed")).to_have_count(1)
@@ -244,6 +244,7 @@ class Graphs(InBrowser):
         expect(tangent.locator("button annotation")).to_have_text("y = 2.28 x - 4.2996")
         place.fill("0")
         place.press("Enter")
+        expect(tangent.locator("button annotation")).to_have_text("y = -3")
         tangent.locator("button", has=self.page.locator("annotation")).click()
         self.expect_sources(
             "f(x) = x^2 - 3",

@@ -35,7 +35,7 @@ const picked = (event: Event) => ((event.target as HTMLSelectElement).value === 
 
 <template>
   <section v-if="choice.area" class="tool" aria-label="Shaded area">
-    <header><h4>Shaded area</h4><button class="quiet-button" @click="emit('area', undefined)">remove</button></header>
+    <header><p class="title">Shaded area</p><button class="quiet-button" @click="emit('area', undefined)">remove</button></header>
     <div class="fields">
       <label v-if="curves.length > 1">between <select :value="choice.area.one" @change="emit('area', { ...choice.area, one: picked($event) ?? 0 })"><option v-for="curve in curves" :key="curve.index" :value="curve.index">{{ curve.source }}</option></select></label>
       <label>{{ curves.length > 1 ? "and" : "above or below" }} <select :value="choice.area.other ?? ''" @change="emit('area', { ...choice.area, other: picked($event) })"><option value="">the axis</option><option v-for="curve in curves.filter((item) => item.index !== choice.area?.one)" :key="curve.index" :value="curve.index">{{ curve.source }}</option></select></label>
@@ -46,7 +46,7 @@ const picked = (event: Event) => ((event.target as HTMLSelectElement).value === 
     <p v-else-if="area?.problem" class="problem" role="status">{{ area.problem }}</p>
   </section>
   <section v-if="choice.tangent" class="tool" aria-label="Tangent">
-    <header><h4>Tangent</h4><button class="quiet-button" @click="emit('tangent', undefined)">remove</button></header>
+    <header><p class="title">Tangent</p><button class="quiet-button" @click="emit('tangent', undefined)">remove</button></header>
     <div class="fields">
       <label v-if="curves.length > 1">to <select :value="choice.tangent.curve" @change="emit('tangent', { ...choice.tangent, curve: picked($event) ?? 0 })"><option v-for="curve in curves" :key="curve.index" :value="curve.index">{{ curve.source }}</option></select></label>
       <label>at {{ graph.letter }} = <TypedField :value="choice.tangent.at" :size="wide(choice.tangent.at)" @change="emit('tangent', { ...choice.tangent, at: $event })" /></label>
@@ -61,13 +61,13 @@ const picked = (event: Event) => ((event.target as HTMLSelectElement).value === 
 
 <style scoped>
 header { display: flex; align-items: baseline; justify-content: space-between; gap: 8px; }
-h4 { margin: 9px 0 1px; font: 600 13px/1.4 var(--sans); color: var(--ink-quiet); }
+.title { margin: 9px 0 1px; font: 600 13px/1.4 var(--sans); color: var(--ink-quiet); }
 header .quiet-button { font-size: 13px; }
 .fields { display: flex; flex-wrap: wrap; gap: 4px 10px; font-size: 13.5px; color: var(--ink-quiet); }
 label { display: inline-flex; align-items: center; gap: 5px; max-width: 100%; }
-input, select, :deep(input) { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; max-width: 100%; min-width: 0; }
+input, select, :deep(input) { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; max-width: 100%; min-width: 0; flex: 0 1 auto; }
 .value { margin: 3px 0 0; }
-.value button { padding: 3px 6px; margin-left: -6px; border-radius: 4px; max-width: 100%; overflow-x: auto; overflow-y: hidden; text-align: left; white-space: nowrap; }
+.value button { padding: 3px 6px; margin-left: -6px; border-radius: 4px; max-width: 100%; overflow-x: auto; overflow-y: hidden; text-align: left; }
 .value button:hover { background: var(--act-tint); }
 .quiet { font-size: 13.5px; color: var(--ink-quiet); }
 .problem { margin: 3px 0 0; font: italic 13.5px/1.4 var(--serif); color: var(--wrong); }

@@ -1,17 +1,20 @@
 <script setup lang="ts">
+import { useId } from "vue";
+
 import Typeset from "../shared/Typeset.vue";
 import type { Group } from "./marks";
 
 /** What was found, with exact values; pointing at one marks it on the plot, a click adds the line that proves it. */
 defineProps<{ groups: Group[]; pointed: string }>();
+const own = useId();
 const emit = defineEmits<{ point: [id: string]; prove: [request: string] }>();
 </script>
 
 <template>
   <div class="features">
-    <section v-for="group in groups" :key="`${group.title} ${group.of}`">
-      <h4>{{ group.title }} <Typeset v-if="group.of" :latex="group.of" small /></h4>
-      <ul>
+    <section v-for="(group, index) in groups" :key="`${group.title} ${group.of}`">
+      <p :id="`${own}-${index}`" class="title">{{ group.title }} <Typeset v-if="group.of" :latex="group.of" small /></p>
+      <ul :aria-labelledby="`${own}-${index}`">
         <li v-for="entry in group.entries" :key="entry.id">
           <button
             :class="{ pointed: pointed === entry.id }" :title="`Add to the worksheet: ${entry.request}`" @click="emit('prove', entry.request)"
@@ -26,7 +29,7 @@ const emit = defineEmits<{ point: [id: string]; prove: [request: string] }>();
 </template>
 
 <style scoped>
-h4 { margin: 9px 0 1px; font: 600 13px/1.4 var(--sans); color: var(--ink-quiet); }
+.title { margin: 9px 0 1px; font: 600 13px/1.4 var(--sans); color: var(--ink-quiet); }
 ul { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 0 6px; }
 li { max-width: 100%; }
 button { max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 3px 6px; margin-left: -6px; border-radius: 4px; text-align: left; white-space: nowrap; }

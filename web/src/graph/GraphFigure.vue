@@ -89,8 +89,13 @@ function leaveFull(event: KeyboardEvent): void {
   event.stopPropagation();
   void toggleFull();
 }
-watch(isFull, (full) => document.documentElement.classList.toggle("holds-still", full));
-onBeforeUnmount(() => isFull.value && document.documentElement.classList.remove("holds-still"));
+/** The page behind neither scrolls nor takes the focus. */
+function holdPage(still: boolean): void {
+  document.documentElement.classList.toggle("holds-still", still);
+  document.querySelector("#app")?.toggleAttribute("inert", still);
+}
+watch(isFull, holdPage);
+onBeforeUnmount(() => isFull.value && holdPage(false));
 
 /** Between the outermost meetings of the first two curves, else under the first from end to end. */
 function toggleArea(): void {
@@ -150,7 +155,7 @@ function definition(word: string): void {
 
 <template>
   <Teleport to="body" :disabled="!isFull">
-    <figure ref="figure" class="graph" :style="isFull ? {} : { '--plot': `${size.width - 14}px` }" :class="{ full: isFull }" :role="isFull ? 'dialog' : undefined" :aria-modal="isFull || undefined" :aria-label="isFull ? label : undefined" @click.stop @keydown="leaveFull">
+    <div ref="figure" class="graph" :style="isFull ? {} : { '--plot': `${size.width - 14}px` }" :class="{ full: isFull }" :role="isFull ? 'dialog' : 'figure'" :aria-modal="isFull || undefined" :aria-label="label" @click.stop @keydown="leaveFull">
       <div ref="room" class="room">
         <div class="drawing" :style="{ width: `${size.width}px` }">
           <PlotView
@@ -175,20 +180,20 @@ function definition(word: string): void {
           <div v-if="panel === 'save'" class="saving" role="group" aria-label="Save as"><button v-for="kind in SAVED" :key="kind" class="quiet-button" @click="saveAs(kind)">{{ kind }}</button></div>
         </div>
       </div>
-      <figcaption>
+      <div class="beside">
         <LegendList :graph="graph" :choice="choice" @style="restyle" @definition="definition" />
         <ChosenTools :graph="graph" :choice="choice" @area="(area?: AreaChoice) => choose({ area })" @tangent="(tangent?: TangentChoice) => choose({ tangent })" @add="proved" />
         <FeatureList :groups="groups" :pointed="pointed" @point="pointed = $event" @prove="proved" />
-      </figcaption>
-    </figure>
+      </div>
+    </div>
   </Teleport>
 </template>
 
 <style scoped>
-.graph { display: grid; grid-template-columns: min(var(--plot), 100%) minmax(0, 1fr); gap: 10px 24px; margin: 6px -34px 8px 0; min-width: calc(100% + 34px); align-items: start; cursor: auto; }
+.graph { display: grid; grid-template-columns: min(var(--plot), 100%) minmax(0, 1fr); gap: 10px 24px; margin: 6px -34px 8px 0; min-width: calc(100% + 34px); width: calc(100% + 34px); contain: inline-size; align-items: start; cursor: auto; }
 .room { min-width: 0; }
 .drawing { position: relative; margin-left: -14px; }
-figcaption { min-width: 0; padding-top: 12px; }
+.beside { min-width: 0; padding-top: 12px; }
 .grip { position: absolute; right: 0; width: 18px; height: 18px; margin-top: -16px; cursor: nwse-resize; opacity: 0; touch-action: none; border-right: 2px solid var(--ink-quiet); border-bottom: 2px solid var(--ink-quiet); border-radius: 0 0 3px; }
 .drawing:hover .grip { opacity: 0.6; }
 .tools { display: flex; flex-wrap: wrap; gap: 2px 16px; padding: 2px 0 0 50px; min-height: 24px; }
@@ -199,13 +204,13 @@ figcaption { min-width: 0; padding-top: 12px; }
 .window, .saving, .nothing { margin-left: 50px; }
 .saving { display: flex; flex-wrap: wrap; gap: 4px 12px; padding-top: 4px; }
 .nothing { margin-top: 4px; margin-bottom: 0; font: italic 14.5px/1.45 var(--serif); color: var(--ink-quiet); }
-.full { min-width: 0; position: fixed; inset: 0; z-index: 2000; margin: 0; padding: 18px 28px; background: var(--page); color: var(--ink); grid-template-columns: minmax(0, 1fr) minmax(200px, 320px); grid-template-rows: minmax(0, 1fr); align-items: stretch; }
+.full { contain: none; min-width: 0; width: auto; position: fixed; inset: 0; z-index: 2000; margin: 0; padding: 18px 28px; background: var(--page); color: var(--ink); grid-template-columns: minmax(0, 1fr) minmax(200px, 320px); grid-template-rows: minmax(0, 1fr); align-items: stretch; }
 .full .room { height: calc(100dvh - 90px); }
 .full .drawing { margin-left: 0; }
-.full figcaption { overflow: auto; }
+.full .beside { overflow: auto; }
 @media (hover: none) { .tool { opacity: 1; padding: 8px 0; } }
 @media (max-width: 760px) {
-  .graph { grid-template-columns: minmax(0, 1fr); margin-right: 0; min-width: 0; }
+  .graph { grid-template-columns: minmax(0, 1fr); margin-right: 0; min-width: 0; width: 100%; }
   .full { grid-template-rows: minmax(0, 2fr) minmax(0, 1fr); padding: 10px; }
   .full .room { height: 56dvh; }
 }

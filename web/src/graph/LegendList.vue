@@ -39,5 +39,5 @@ const style = (index: number) => styleOf(props.choice, index);
 .sample { flex: none; padding: 5px 3px; border-radius: 3px; }
 .sample:hover, button.label:hover { background: var(--act-tint); }
 .sample svg { display: block; width: 26px; height: 14px; }
-.label { white-space: nowrap; min-width: 0; overflow-x: auto; overflow-y: hidden; padding: 3px 2px; text-align: left; border-radius: 3px; }
+.label { min-width: 0; overflow-x: auto; overflow-y: hidden; padding: 3px 2px; text-align: left; border-radius: 3px; }
 </style>

@@ -79,17 +79,23 @@ export function useGraph(place: () => Place, size: () => { width: number; height
       return;
     }
     try {
-      const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/graph", { params: { path: { worksheet_id: sheet.id } }, body: { cell: place().cell, line: place().index, view } });
-      if (JSON.parse(question)[2] !== place().line.key) return; // the line itself has changed meanwhile
-      problem.value = data ? (data.problem ?? "") : sentence(error);
-      if (!data?.graph) return;
-      drawn.value = data.graph;
-      if (view.marks) marked.value = data.graph;
+      const isElsewhere = JSON.stringify(graph.value.window) !== JSON.stringify(view.window ?? own.value.window);
+      if (isElsewhere || !view.marks) await take(question, { ...view, marks: false }); // curves come quickly, what is found on them after
+      if (view.marks && question === request.value) await take(question, view);
     } catch {
       asked = "";
       problem.value = "The server does not answer; the graph shows what was known.";
       await new Promise((later) => setTimeout(later, 1000));
     }
+  }
+
+  async function take(question: string, view: Schemas["ViewIn"]): Promise<void> {
+    const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/graph", { params: { path: { worksheet_id: sheet.id } }, body: { cell: place().cell, line: place().index, view } });
+    if (JSON.parse(question)[2] !== place().line.key) return; // the line itself has changed meanwhile
+    problem.value = data ? (data.problem ?? "") : sentence(error);
+    if (!data?.graph) return;
+    drawn.value = data.graph;
+    if (view.marks) marked.value = data.graph;
   }
 
   // -- changes ------------------------------------------------------------------------------------------------------

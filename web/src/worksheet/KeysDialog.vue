@@ -11,7 +11,7 @@ defineEmits<{ close: []; closed: [] }>();
 
 <template>
   <ElDialog :model-value="open" title="Keys" width="min(860px, 94vw)" top="6vh" @update:model-value="$emit('close')" @closed="$emit('closed')">
-    <div class="groups">
+    <div class="groups" tabindex="0">
       <section v-for="group in KEY_GROUPS" :key="group.title">
         <h3>{{ group.title }}</h3>
         <dl>

@@ -53,7 +53,7 @@ function choose(form: string): void {
 </script>
 
 <template>
-  <div v-if="line.kind !== 'empty'" class="line" :class="{ busy: line.busySince || line.waitsFor?.length, definition: line.name && !line.error }">
+  <div v-if="line.kind !== 'empty'" class="line" :class="{ busy: line.busySince || line.waitsFor?.length, definition: line.name && !line.error, wide: line.table || line.graph }">
     <ErrorText v-if="line.error" :source="line.source" :error="line.error" @mend="emit('mend', $event)">
       <button v-if="ended" class="quiet-button" @click.stop="emit('again')">Try again</button>
     </ErrorText>
@@ -99,6 +99,10 @@ function choose(form: string): void {
 
 <style scoped>
 .line { display: contents; }
+/* a table or a graph has no sign to be aligned at the others' */
+.line.wide { display: flex; flex-wrap: wrap; align-items: baseline; grid-column: 1 / -1; flex: 0 0 100%; min-width: 0; }
+.wide > .rest { align-self: center; }
+.wide > .below { flex: 0 0 100%; }
 .left { grid-column: 1; min-width: 0; max-width: 100%; overflow-x: auto; overflow-y: hidden; }
 .rest { grid-column: 2; min-width: 0; display: flex; flex-wrap: wrap; align-items: baseline; row-gap: 4px; }
 .line:not(.definition) > .left { max-width: 100%; }

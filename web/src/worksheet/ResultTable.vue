@@ -51,7 +51,7 @@ async function copy(): Promise<void> {
     <div class="frame" tabindex="0" role="region" :aria-label="`Table of ${columns.map((heading) => heading.text).join(', ')}`">
       <table>
         <thead>
-          <tr><th v-for="(heading, column) in line.table.headings" :key="column" scope="col"><Typeset :latex="heading.latex" small /></th></tr>
+          <tr><th v-for="(heading, column) in line.table.headings" :key="column" scope="col"><span class="hidden-text">{{ heading.text }}</span><Typeset aria-hidden="true" :latex="heading.latex" small /></th></tr>
         </thead>
         <tbody>
           <tr v-for="(row, index) in line.table.rows" :key="index">
@@ -71,6 +71,8 @@ async function copy(): Promise<void> {
 </template>
 
 <style scoped>
+/* how wide it is does not move the signs at which lines are aligned */
+.table { contain: inline-size; }
 .frame { overflow-x: auto; max-width: 100%; margin: 4px 0 2px; width: fit-content; }
 table { border-collapse: collapse; }
 th, td { padding: 5px 18px; text-align: right; border-bottom: 1px solid var(--hair); font-weight: 400; }

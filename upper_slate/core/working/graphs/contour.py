@@ -13,10 +13,10 @@ from ..values import Point, Window
 from .bounds import BITS
 
 #: Boxes along each side at first, and how often one is halved.
-_FIRST: Final = 12
+_FIRST: Final = 8
 _HALVED: Final = 4
 #: Steps of regula falsi towards the place where an edge of a box is crossed.
-_STEPS: Final = 4
+_STEPS: Final = 2
 
 Corner = tuple[int, int]
 Edge = tuple[Corner, Corner]
