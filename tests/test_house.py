@@ -31,7 +31,7 @@ LEVELS = [
     ["core/meaning"],
     ["core/working"],
     ["core/writing"],
-    ["core/checks", "core/workings"],
+    ["core/checks", "core/workings", "core/offers"],
     ["core/workout"],
     ["core/worksheet"],
     ["formats", "workroom"],

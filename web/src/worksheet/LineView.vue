@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { useIntervalFn } from "@vueuse/core";
-import { computed, ref, watch } from "vue";
+import { computed, defineAsyncComponent, ref, watch } from "vue";
 
 import type { Line } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
 import ErrorText from "./ErrorText.vue";
-import GraphFigure from "../graph/GraphFigure.vue";
 import ResultTable from "./ResultTable.vue";
 import { cutAtSign, longestNumber, otherKind, shortened, shownResults } from "./shown";
 import VerdictText from "./VerdictText.vue";
 import { verdictOf } from "./verdicts";
 import WaysToWrite from "./WaysToWrite.vue";
 import WorkingSteps from "./WorkingSteps.vue";
+
+/** Fetched when there is a graph to draw. */
+const GraphFigure = defineAsyncComponent(() => import("../graph/GraphFigure.vue"));
 
 /** One line at rest: what was written, the relation sign, the result, and what belongs to it in small. */
 /** With `goesOn` a step follows on the same row, so the line's own result is not given away. */
