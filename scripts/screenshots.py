@@ -21,6 +21,7 @@ TITLES = {
     "checked": "Homework, checked",
     "graph": "Hive weight through the year",
     "graph-dark": "Hive weight through the year",
+    "points": "Weighing day",
 }
 
 
@@ -40,6 +41,7 @@ def main(folder: Path) -> None:
             ("keys", (1280, 800), "light"),
             ("graph", (1280, 800), "light"),
             ("graph-dark", (1280, 800), "dark"),
+            ("points", (1280, 800), "light"),
         ):
             with browser_page(size, theme) as page:
                 page.goto(application.url)
@@ -108,6 +110,7 @@ PREPARE: dict[str, Callable[[Page], None]] = {
     "keys": lambda page: page.keyboard.press("?"),
     "graph": partial(_plot, "area"),
     "graph-dark": partial(_plot, "tangent"),
+    "points": partial(_plot, "window"),
 }
 
 

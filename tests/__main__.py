@@ -12,6 +12,7 @@ import sys
 import tempfile
 import time
 import unittest
+from contextlib import ExitStack
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -24,9 +25,12 @@ CHECKS = (
 )
 
 
-#: Two lanes beside each other, about equally long; what asks the clock runs alone afterwards.
-FIRST_LANE = [f"browser/{name}" for name in ("writing", "homework", "worksheet", "keeping", "graphs")]
-SECOND_LANE = ["core", "formats", "store", ".", "browser/arranging", "browser/access"]
+#: Lanes beside each other, about equally long: browser tests mostly wait. What asks the clock runs alone afterwards.
+BESIDE = [
+    [f"browser/{name}" for name in ("writing", "homework", "worksheet")],
+    [f"browser/{name}" for name in ("keeping", "graphs", "arranging", "access")],
+]
+HERE = ["core", "formats", "store", "."]
 ALONE = ["workroom", "api"]
 
 Count = tuple[int, int]
@@ -37,17 +41,22 @@ def main(folders: list[str]) -> int:
     if folders:
         counts = [_folder(folder) for folder in folders]
     else:
-        with tempfile.TemporaryFile("w+") as output:
-            beside = subprocess.Popen(
-                [sys.executable, "-m", "tests", *FIRST_LANE],
-                cwd=ROOT,
-                stdout=output,
-                stderr=subprocess.STDOUT,
-            )
-            counts = [_checks(), _cases(), *(_folder(folder) for folder in SECOND_LANE)]
-            beside.wait()
-            output.seek(0)
-            counts.append(_told(output.read()))
+        with ExitStack() as stack:
+            outputs = [stack.enter_context(tempfile.TemporaryFile("w+")) for _ in BESIDE]
+            running = [
+                subprocess.Popen(
+                    [sys.executable, "-m", "tests", *lane],
+                    cwd=ROOT,
+                    stdout=output,
+                    stderr=subprocess.STDOUT,
+                )
+                for lane, output in zip(BESIDE, outputs, strict=True)
+            ]
+            counts = [_checks(), _cases(), *(_folder(folder) for folder in HERE)]
+            for lane, output in zip(running, outputs, strict=True):
+                lane.wait()
+                output.seek(0)
+                counts.append(_told(output.read()))
         counts += [_folder(folder) for folder in ALONE]
     passed, failed = (sum(column) for column in zip(*counts, strict=True))
     print(f"{passed} passed, {failed} failed")
@@ -90,31 +99,23 @@ def _cases() -> Count:
     if not CASES.is_dir():
         print("public cases: not beside this checkout, skipped")
         return 0, 0
-    passed = failed = 0
-    for file in sorted(CASES.glob("*.json")):
-        run = subprocess.run(
-            [
-                sys.executable,
-                str(CASES / "check.py"),
-                "--command",
-                f"{sys.executable} -m upper_slate",
-                str(file),
-            ],
-            cwd=ROOT,
-            capture_output=True,
-            text=True,
-            check=False,
-        )
-        lines = run.stdout.strip().splitlines()
-        print(f"cases {file.stem}: {lines[-1] if lines else run.stderr[-300:]}", flush=True)
-        good = run.returncode == 0
-        if not good:
-            print("\n".join(lines[:-2]))
-        count = len(json.loads(file.read_text()))
-        told = bool(lines) and "failed" in lines[-1]
-        missed = 0 if good else int(lines[-1].split(", ")[1].split()[0]) if told else count
-        passed, failed = passed + count - missed, failed + missed
-    return passed, failed
+    files = sorted(CASES.glob("*.json"))
+    command = f"{sys.executable} -m upper_slate"
+    run = subprocess.run(
+        [sys.executable, str(CASES / "check.py"), "--command", command, *map(str, files)],
+        cwd=ROOT,
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+    lines = run.stdout.strip().splitlines()
+    print(f"cases: {lines[-1] if lines else run.stderr[-300:]}", flush=True)
+    if run.returncode:
+        print("\n".join(lines[:-2]))
+    count = sum(len(json.loads(file.read_text())) for file in files)
+    told = re.search(r"(\d+) failed", lines[-1]) if lines else None
+    missed = 0 if run.returncode == 0 else int(told[1]) if told else count
+    return count - missed, missed
 
 
 if __name__ == "__main__":

@@ -9,6 +9,7 @@ import subprocess
 import sys
 import tempfile
 import unittest
+from itertools import chain
 from pathlib import Path
 
 from upper_slate.core.meaning.conventions import Conventions
@@ -19,7 +20,7 @@ from upper_slate.core.vocabulary import PATTERNS, entries
 from upper_slate.core.worksheet import work_out_page
 from upper_slate.formats.markdown import read_markdown, write_markdown
 
-from .__main__ import ALONE, FIRST_LANE, SECOND_LANE
+from .__main__ import ALONE, BESIDE, HERE
 
 ROOT = Path(__file__).resolve().parents[1]
 PACKAGE = ROOT / "upper_slate"
@@ -244,11 +245,11 @@ class House(unittest.TestCase):
                 read_line(written, names)
 
     def test_every_test_is_run(self) -> None:
-        folders = {lane.partition("/")[0] for lane in (*FIRST_LANE, *SECOND_LANE, *ALONE)}
+        folders = {lane.partition("/")[0] for lane in (*chain(*BESIDE), *HERE, *ALONE)}
         there = {f.parent.name for f in (ROOT / "tests").glob("*/test_*.py")}
         self.assertEqual(there, folders - {"."})
         files = {f"browser/{f.stem[5:]}" for f in (ROOT / "tests" / "browser").glob("test_*.py")}
-        self.assertEqual(files, {lane for lane in (*FIRST_LANE, *SECOND_LANE) if "/" in lane})
+        self.assertEqual(files, set(chain(*BESIDE)))
 
     def test_changelog_and_version_agree(self) -> None:
         version = re.search(r'version = "([^"]+)"', (ROOT / "pyproject.toml").read_text())

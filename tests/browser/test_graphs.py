@@ -185,6 +185,7 @@ class Graphs(InBrowser):
         self.assertEqual(labels[:5], ["0", "π/2", "π", "3π/2", "2π"])
         self.page.get_by_role("button", name="Angles in radians: change").click()
         self.page.locator(".option", has_text="degrees").click()
+        expect(self.page.locator(".plot .labels text", has_text="°").first).to_be_attached()
         self.tool("window")
         self.figure().get_by_role("button", name="one turn").click()
         expect(self.page.locator(".plot .labels text", has_text="180°")).to_have_count(1)

@@ -141,6 +141,34 @@ class Marks(unittest.TestCase):
         self.assertEqual(data["curves"][0]["word"], "f")
 
 
+#: a definition, and the graph that it offers ("" for none)
+OFFERS: tuple[tuple[str, str], ...] = (
+    ("f(x) = x^2", "graph f for x from -5 to 5"),
+    ("g(t) = sin t", "graph g for t from 0 to 2 pi"),
+    ("h(t) = sin(2 pi t)", "graph h for t from -5 to 5"),
+    ("v = x^2 - 1", "graph v for x from -5 to 5"),
+    ("P = [[1, 2], [3, 4]]", "graph points P"),
+    ("L = [1, 2, 3]", ""),
+    ("w = 3", ""),
+    ("k(x, y) = x y", ""),
+)
+
+
+class Offers(unittest.TestCase):
+    def test_what_a_definition_offers_and_that_it_works(self) -> None:
+        for definition, offered in OFFERS:
+            with self.subTest(definition):
+                offers = result(definition)["offers"]
+                self.assertEqual(offers.get("graph", ""), offered)
+                for line in offers.values():
+                    self.assertIsNone(result(definition, line)["error"])
+
+    def test_in_degrees_one_turn_is_360(self) -> None:
+        offers = result("g(t) = sin t", angles="degrees")["offers"]
+        self.assertEqual(offers["graph"], "graph g for t from 0 to 360")
+        self.assertEqual(offers["table"], "table of g for t from 0 to 360 step 30")
+
+
 class Views(unittest.TestCase):
     """A line in another window, with an area, with a tangent."""
 

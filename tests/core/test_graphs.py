@@ -194,6 +194,11 @@ class Windows(unittest.TestCase):
                 again = graph(f"{line.split(' for')[0]} for x from {left} to {right}")
                 seen = [y for _, y in points(again)]
                 self.assertTrue(any(bottom <= y <= top for y in seen))
+        far = "graph x^2 + y^2 = 25"
+        data = graph(f"{far} for x from 10 to 20, y from 10 to 20")
+        left, right, bottom, top = data["elsewhere"]
+        again = graph(f"{far} for x from {left} to {right}, y from {bottom} to {top}")
+        self.assertTrue(points(again))
         self.assertIsNone(graph("graph x^2")["elsewhere"])
 
     def test_ends_that_are_numbers(self) -> None:

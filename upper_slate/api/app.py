@@ -6,6 +6,7 @@ from pathlib import Path
 from typing import Any
 
 from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
 from fastapi.responses import FileResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
 
@@ -27,6 +28,7 @@ def make_app(office: Office) -> FastAPI:
         app.include_router(router, prefix="/api")
     for kind, status in ((NotFound, 404), (Refused, 409), (BadFile, 422)):
         app.add_exception_handler(kind, _answer(status))
+    app.add_exception_handler(RequestValidationError, _unreadable)
     app.middleware("http")(_only_this_machine)
     if WEB.is_dir():
         app.mount("/assets", _Assets(directory=WEB / "assets"), name="assets")
@@ -54,6 +56,14 @@ def _answer(status: int):  # type: ignore[no-untyped-def]
         return JSONResponse({"detail": str(error), "clash": isinstance(error, Clash)}, status_code=status)
 
     return handler
+
+
+def _unreadable(_request: Request, error: Exception) -> JSONResponse:
+    """What does not fit the schema, without what was sent: that may be no JSON (NaN)."""
+    assert isinstance(error, RequestValidationError)
+    found = error.errors()[0]
+    place = ".".join(str(part) for part in found["loc"][1:])
+    return JSONResponse({"detail": f"This request cannot be read: {place}: {found['msg']}.", "clash": False}, status_code=422)
 
 
 async def _only_this_machine(request: Request, call_next) -> Response:  # type: ignore[no-untyped-def]

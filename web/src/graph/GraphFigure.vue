@@ -19,7 +19,7 @@ import { useResizing } from "./useResizing";
 import WindowPanel from "./WindowPanel.vue";
 
 /** A graph in the page: the drawing, beside it what each curve stands for and what was found, exact. */
-const props = defineProps<{ line: Line; cell: string; index: number }>();
+const props = defineProps<{ line: Line; cell: string; index: number; decimal: boolean }>();
 const sheet = useWorksheet();
 const figure = ref<HTMLElement>();
 const room = ref<HTMLElement>();
@@ -39,12 +39,12 @@ const size = computed(() => {
   return { width: Math.min(most, wide), height: Math.round(high * Math.min(1, Math.max(0.6, most / wide))) };
 });
 const view = useGraph(() => ({ cell: props.cell, index: props.index, line: props.line }), () => size.value);
-const { choice, window, graph, marks, own, problem, choose, pass, settle } = view;
+const { choice, window, graph, marks, problem, choose, pass, settle } = view;
 const { resizing, grip } = useResizing(() => [size.value.width, size.value.height], (next) => choose({ size: next }));
 
 const drawnMarks = computed(() => marksOf(marks.value, choice.value));
 const lines = computed(() => linesOf(marks.value, choice.value));
-const groups = computed(() => groupsOf(marks.value, choice.value));
+const groups = computed(() => groupsOf(marks.value, choice.value, props.decimal));
 const elsewhere = computed(() => marks.value.elsewhere as Window | null);
 const isEmpty = computed(() => elsewhere.value !== null || graph.value.curves.every((curve) => !curve.pieces.length && !curve.points.length));
 const label = computed(() => `Graph of ${graph.value.curves.map((curve) => curve.label.text).join("; ")}, ${graph.value.letter} from ${short(window.value[0])} to ${short(window.value[1])}`);
@@ -176,7 +176,7 @@ function definition(word: string): void {
             <button class="tool" :aria-expanded="panel === 'save'" @click="panel = panel === 'save' ? '' : 'save'">save</button>
             <button class="tool" @click="toggleFull">{{ isFull ? "back to the page" : "full screen" }}</button>
           </div>
-          <WindowPanel v-if="panel === 'window'" :graph="marks" :window="window" :line-window="own.window as Window" :choice="choice" @change="choose($event)" />
+          <WindowPanel v-if="panel === 'window'" :graph="marks" :window="window" :size="[size.width, size.height]" :choice="choice" @change="choose($event)" />
           <div v-if="panel === 'save'" class="saving" role="group" aria-label="Save as"><button v-for="kind in SAVED" :key="kind" class="quiet-button" @click="saveAs(kind)">{{ kind }}</button></div>
         </div>
       </div>

@@ -6,10 +6,12 @@ import type { Graph, GraphChoice, Window } from "./graph";
 import { readStep } from "./ticks";
 
 /** The window by numbers, presets, and what is marked in it. */
-const props = defineProps<{ graph: Graph; window: Window; lineWindow: Window; choice: GraphChoice }>();
+const props = defineProps<{ graph: Graph; window: Window; size: [number, number]; choice: GraphChoice }>();
 const emit = defineEmits<{ change: [choice: GraphChoice] }>();
 
 const SIDES = [["from", 0], ["to", 1], ["from", 2], ["to", 3]] as const;
+/** The usual size is not stored. */
+const SIZES: [string, [number, number] | undefined][] = [["small", [380, 270]], ["usual", undefined], ["large", [700, 470]]];
 const problem = ref("");
 watch(() => props.window, () => (problem.value = ""));
 
@@ -65,6 +67,10 @@ function takeStep(axis: "x" | "y", text: string): void {
     <div class="presets" role="group" aria-label="Windows">
       <button v-for="[name, window] in presets" :key="name" class="preset" @click="emit('change', { window, equal: undefined })">{{ name }}</button>
     </div>
+    <div class="presets" role="group" aria-label="Size">
+      <span>size</span>
+      <button v-for="[name, wanted] in SIZES" :key="name" class="preset" :aria-pressed="size.every((value, at) => value === (wanted ?? [0, 0])[at])" @click="emit('change', { size: wanted })">{{ name }}</button>
+    </div>
     <div class="checks">
       <label><input type="checkbox" :checked="Boolean(choice.equal)" @change="emit('change', { equal: choice.equal ? undefined : true, window: choice.equal ? choice.window : window })" /> equal scales</label>
       <label><input type="checkbox" :checked="choice.grid !== false" @change="emit('change', { grid: choice.grid === false ? undefined : false })" /> grid</label>
@@ -80,6 +86,7 @@ label { display: inline-flex; align-items: center; gap: 5px; }
 label :deep(input:not([type])) { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; width: 92px; }
 input[type="checkbox"] { accent-color: var(--act); }
 .preset { color: var(--act); border: 1px solid var(--act-line); border-radius: 12px; padding: 2px 10px; font-size: 13px; }
+.preset[aria-pressed="true"] { background: var(--act-tint); }
 .preset:hover { background: var(--act-tint); }
 .problem { margin: 0; color: var(--wrong); font: italic 13.5px/1.4 var(--serif); }
 </style>

@@ -42,8 +42,11 @@ export function styleOf(choice: GraphChoice, index: number): Required<CurveStyle
   return { colour: chosen?.colour ?? index % COLOURS, width: chosen?.width ?? 2.3, dash: chosen?.dash ?? index % DASHES.length, hidden: chosen?.hidden ?? false };
 }
 
-export function latexOf(value: Value | null): string {
-  return value ? (value.exact?.latex ?? `\\approx ${value.decimal?.latex ?? ""}`) : "";
+/** Exact, or in decimals where these are wanted or there is nothing else; `≈` where they were rounded. */
+export function latexOf(value: Value | null, inDecimals = false): string {
+  if (!value) return "";
+  const decimal = value.decimal && `${value.decimal.relation === "=" ? "" : "\\approx "}${value.decimal.latex}`;
+  return (inDecimals ? (decimal ?? value.exact?.latex) : (value.exact?.latex ?? decimal)) ?? "";
 }
 
 export function textOf(value: Value | null): string {

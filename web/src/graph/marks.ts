@@ -63,20 +63,20 @@ function dotsOf(feature: Feature): Mark["dots"] {
   return [...at(y, false), ...(differs(left) ? at(left, true) : []), ...(differs(right) ? at(right, true) : [])];
 }
 
-function latexOfMark(feature: Feature): string {
-  const x = latexOf(feature.x);
+function latexOfMark(feature: Feature, inDecimals: boolean): string {
+  const x = latexOf(feature.x, inDecimals);
   if (feature.kind === "zero") return x;
-  if (feature.kind === "intercept") return latexOf(feature.y);
+  if (feature.kind === "intercept") return latexOf(feature.y, inDecimals);
   if (feature.kind === "jump") return `x = ${x}`;
-  return `\\left(${x},\\; ${latexOf(feature.y ?? feature.left ?? feature.right ?? null)}\\right)`;
+  return `\\left(${x},\\; ${latexOf(feature.y ?? feature.left ?? feature.right ?? null, inDecimals)}\\right)`;
 }
 
 /** The list beside the plot: it is also what a screen reader says of the graph. */
-export function groupsOf(graph: Graph, choice: GraphChoice): Group[] {
+export function groupsOf(graph: Graph, choice: GraphChoice, inDecimals: boolean): Group[] {
   const groups: Group[] = [];
   const meetings = marksOf(graph, choice).filter((mark) => mark.feature.kind === "meeting");
   const seen = new Set<string>();
-  const entries = meetings.map((mark) => ({ id: mark.id, latex: latexOfMark(mark.feature), request: mark.feature.request })).filter((entry) => !seen.has(entry.latex) && seen.add(entry.latex));
+  const entries = meetings.map((mark) => ({ id: mark.id, latex: latexOfMark(mark.feature, inDecimals), request: mark.feature.request })).filter((entry) => !seen.has(entry.latex) && seen.add(entry.latex));
   if (entries.length) groups.push({ title: entries.length > 1 ? "Meetings" : "Meeting", of: "", entries, unsure: false });
   graph.curves.forEach((curve, index) => {
     if (styleOf(choice, index).hidden) return;
@@ -84,7 +84,7 @@ export function groupsOf(graph: Graph, choice: GraphChoice): Group[] {
       const found = curve.features.map((feature, place) => ({ feature, id: `${index}-${kind}-${place}` })).filter((item) => item.feature.kind === kind);
       const unsure = curve.unsure.includes(SEARCHES[kind] ?? "") && (found.length > 0 || kind === "zero" || kind === "maximum");
       if (!found.length && !unsure) continue;
-      groups.push({ title: found.length === 1 ? one : many, of: curve.name, unsure, entries: found.map(({ feature, id }) => ({ id, latex: latexOfMark(feature), request: feature.request })) });
+      groups.push({ title: found.length === 1 ? one : many, of: curve.name, unsure, entries: found.map(({ feature, id }) => ({ id, latex: latexOfMark(feature, inDecimals), request: feature.request })) });
     }
     if (curve.asymptotes.length)
       groups.push({ title: curve.asymptotes.length > 1 ? "Asymptotes of" : "Asymptote of", of: curve.name, unsure: false, entries: curve.asymptotes.map((line, place) => ({ id: `${index}-line-${place}`, latex: line.equation.latex, request: line.request })) });

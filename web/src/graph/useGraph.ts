@@ -1,7 +1,8 @@
 import { computed, ref, shallowRef, watch } from "vue";
 
 import { api, sentence, type Line, type Schemas } from "../shared/api/client";
-import { newId, useWorksheet } from "../worksheet/store";
+import { newId } from "../worksheet/newId";
+import { useWorksheet } from "../worksheet/store";
 import { withEqualScales } from "./frame";
 import type { Graph, GraphChoice, Window } from "./graph";
 

@@ -93,7 +93,7 @@ function choose(form: string): void {
     <VerdictText v-if="verdict.tone === 'wrong' && !line.error && !hidden" class="below" :line="line" />
     <WorkingSteps v-if="workingOpen && line.working.length && !line.error && !hidden" class="below" :line="line" />
     <ResultTable v-if="line.table && !hidden" class="below" :line="line" :cell="cell" :decimal="inDecimals" />
-    <GraphFigure v-if="line.graph && !hidden" class="below" :line="line" :cell="cell" :index="index" />
+    <GraphFigure v-if="line.graph && !hidden" class="below" :line="line" :cell="cell" :index="index" :decimal="inDecimals" />
     <WaysToWrite v-if="waysOpen && hasWays" class="below" :line="line" :wanted="wanted" :focused="waysAsked" @choose="choose" @close="waysOpen = false" />
     <p v-for="notice in remarks" :key="notice.text" class="remark below">{{ notice.text }}</p>
   </div>

@@ -1,7 +1,8 @@
 import { useThrottleFn } from "@vueuse/core";
 
 import { nudged } from "./editor/nudge";
-import { newId, useWorksheet } from "./store";
+import { newId } from "./newId";
+import { useWorksheet } from "./store";
 
 /** After so long (ms) without a step the nudge is over, and the next one is an undo step of its own. */
 const OVER = 1500;

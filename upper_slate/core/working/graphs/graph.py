@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import partial
 from typing import TYPE_CHECKING, Final
 
 import sympy as sp
@@ -22,7 +23,7 @@ from .contour import contour
 from .marks import marks_of, meetings_of
 from .sampling import Sampler
 from .view import View
-from .windows import elsewhere, height_of, heights, shows
+from .windows import Drawer, elsewhere, height_of, heights, shows
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
@@ -54,7 +55,7 @@ def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     calm = [(k, body) for k, body in bodies if _is_calm(curves[k].pieces, window)]
     points = [p for c in curves for p in c.points]
     nowhere = view.marks and not any(shows(c.pieces, c.points, window) for c in curves)
-    empty = elsewhere([Enclosure(body.expr, body.letter) for _, body in bodies], points, window) if nowhere else None
+    empty = elsewhere([Enclosure(body.expr, body.letter) for _, body in bodies], points, _drawers(evaluator, drawn, node), window) if nowhere else None
     by_place = dict(bodies)
     meetings = meetings_of(evaluator.context, calm, where, window) if view.marks else ()
     area, tangent = _area(evaluator, by_place, view, window), _tangent(evaluator, by_place, view)
@@ -174,13 +175,19 @@ def _curve(evaluator: Evaluator, one: _Drawn, node: t.Request, where: Range, win
     if one.points:
         return Curve(one.node, "points", points=one.points, joined=bool(node.side))
     if one.equation is not None:
-        x, y = (evaluator.context.symbol(n) for n in _axes(node.letters))
-        return Curve(one.node, "equation", contour(one.equation, x, y, window))
+        (draw,) = _drawers(evaluator, [one], node)
+        return Curve(one.node, "equation", draw(window))
     assert one.body is not None
     body = one.body
     pieces = Sampler(body.expr, body.letter, window).pieces()
     marks = marks_of(evaluator.context, body, where, window) if view.marks and _is_calm(pieces, window) else Marks()
     return Curve(one.node, "function", pieces, marks, body.expr, body.letter.name)
+
+
+def _drawers(evaluator: Evaluator, drawn: list[_Drawn], node: t.Request) -> list[Drawer]:
+    """What draws each equation in a window."""
+    x, y = (evaluator.context.symbol(n) for n in _axes(node.letters))
+    return [partial(contour, one.equation, x, y) for one in drawn if one.equation is not None]
 
 
 def _is_calm(pieces: tuple[tuple[Point, ...], ...], window: Window) -> bool:

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from itertools import pairwise
 
 from ..values import Point, Window
 from .bounds import Enclosure
 
 _TRIED = 160
+
+Drawer = Callable[[Window], tuple[tuple[Point, ...], ...]]
 
 
 def heights(curves: Sequence[Enclosure], points: Sequence[Point], low: float, high: float) -> list[float]:
@@ -37,13 +39,19 @@ def height_of(values: Sequence[float], low: float, high: float) -> tuple[float, 
     return bottom - room, top + room
 
 
-def elsewhere(curves: Sequence[Enclosure], points: Sequence[Point], window: Window) -> Window | None:
-    """A window with something in it for one with nothing: the same width with other heights, else a wider one; None where none is found."""
+def elsewhere(curves: Sequence[Enclosure], points: Sequence[Point], equations: Sequence[Drawer], window: Window) -> Window | None:
+    """A window with something in it for one with nothing: the same width with other heights, else a wider one; None where none is found.
+
+    `equations` draw the curves of equations in a window.
+    """
     low, high = window[0], window[1]
     middle, half = (low + high) / 2, (high - low) / 2
     for times in (1, 3, 10, 40, 200, 1000):
         left, right = middle - half * times, middle + half * times
         found = heights(curves, points, left, right)
+        if not found and equations:
+            square = (left, right, min(left, window[2]), max(right, window[3]))
+            found = [y for draw in equations for piece in draw(square) for _, y in piece]
         if len(found) > 2 or (found and points):
             bottom, top = height_of(found, left, right)
             return left, right, bottom, top
