@@ -146,7 +146,7 @@ def sizes() -> None:
     assets = ROOT / "web" / "dist" / "assets"
     for screen in ("ShelfPage", "WorksheetPage"):
         parts = [f for f in assets.iterdir() if f.suffix in (".js", ".css")]
-        wanted = [f for f in parts if f.name.startswith((screen, "index", "Typeset", "es-"))]
+        wanted = [f for f in parts if f.name.startswith((screen, "index", "AppHead", "es-"))]
         packed = sum(len(gzip.compress(f.read_bytes())) for f in wanted) / 1024
         print(
             f"{screen}: scripts and styles {sum(f.stat().st_size for f in wanted) / 1024:.0f} kB, with gzip {packed:.0f} kB"

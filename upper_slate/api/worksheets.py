@@ -68,7 +68,7 @@ def open_worksheet(worksheet_id: str, office: OfficeIn) -> WorksheetSchema:
 
 def _opened(office: Office, worksheet_id: str) -> WorksheetSchema:
     desk = office.desk(worksheet_id)
-    desk.wait_until_done(0.3)  # stored results are there at once; what is new follows as events
+    desk.wait_until_done(0.15)  # stored results are there at once; what is new follows as events
     stored = office.worksheets.opened(worksheet_id)
     return WorksheetSchema(
         id=stored.id, title=stored.sheet.title, folder=stored.folder, revision=stored.revision, conventions=stored.sheet.conventions,

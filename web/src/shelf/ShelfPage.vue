@@ -24,6 +24,9 @@ const renaming = ref<WorksheetRow | null>(null);
 const removing = ref<WorksheetRow | null>(null);
 const newTitle = ref("");
 
+/** The worksheet's scripts are there before one is opened. */
+onMounted(() => setTimeout(() => void import("../worksheet/WorksheetPage.vue"), 400));
+
 async function load(): Promise<void> {
   try {
     const { data, error } = await api.GET("/api/worksheets");

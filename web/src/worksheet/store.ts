@@ -34,7 +34,7 @@ export const useWorksheet = defineStore("worksheet", () => {
   }
 
   const { refreshNames, refreshNamesSoon, namesAt } = useNamesHere(state);
-  const told = { kept: () => void keepSoon(), names: () => void refreshNames() };
+  const told = { kept: () => void keepSoon(), names: () => void refreshNamesSoon() };
   const news = useNews(state, {
     client: CLIENT, outbox: () => outbox, reload, namesSoon: () => void refreshNamesSoon(),
     dropDraft: (cell) => changes.dropDraft(cell), edit: (cell, change) => changes.edit(cell, change), insert: (after, kind, text) => changes.insert(after, kind, text),
