@@ -17,6 +17,8 @@ from ..exact.balls import NoBall
 
 #: Bits of every ball: enough for the screen, cheap.
 BITS: Final = 64
+#: Heights beyond this are drawn as this: far outside of any window, and still a number.
+_HIGHEST: Final = 1e200
 
 
 class Bounds(NamedTuple):
@@ -70,7 +72,7 @@ class Enclosure:
     def number(self, x: float) -> float | None:
         """The value at a place, to the precision of a float."""
         found = self.value(arb(x))
-        return None if found is None else float(found.mid())
+        return None if found is None else max(-_HIGHEST, min(_HIGHEST, float(found.mid())))
 
 
 Enclosed = Callable[[arb], Bounds]

@@ -29,10 +29,10 @@ if TYPE_CHECKING:
     from ..evaluate import Evaluator
 
 _USUAL: Final = (sp.Integer(-10), sp.Integer(10))
-#: A curve that swings more often than this in its window has no list of points: nobody could read it.
+#: A curve that swings, or breaks, more often than this in its window has no list of points: nobody could read it.
 _MOST_SWINGS: Final = 40
 _MOST_POINTS: Final = 5_000
-_SMALLEST, _LARGEST = 1e-12, 1e15
+_SMALLEST, _LARGEST = 1e-12, 1e100
 
 
 @dataclass(frozen=True)
@@ -164,7 +164,7 @@ def _ends(evaluator: Evaluator, low: t.Node, high: t.Node) -> tuple[sp.Expr, sp.
 
 def _check_size(window: Window) -> None:
     for low, high in (window[:2], window[2:]):
-        if not (high - low > _SMALLEST * max(1.0, abs(low), abs(high)) and abs(low) <= _LARGEST and abs(high) <= _LARGEST):
+        if not (high - low > max(1 / _LARGEST, _SMALLEST * max(abs(low), abs(high))) and abs(low) <= _LARGEST and abs(high) <= _LARGEST):
             raise LineError("outside-domain", "This window is too small or too far away to be drawn.")
 
 
@@ -193,7 +193,7 @@ def _drawers(evaluator: Evaluator, drawn: list[_Drawn], node: t.Request) -> list
 def _is_calm(pieces: tuple[tuple[Point, ...], ...], window: Window) -> bool:
     """Whether the curve turns from rising to falling and back seldom enough."""
     visible = (window[3] - window[2]) / 500
-    return sum(_swings([y for _, y in piece], visible) for piece in pieces) <= _MOST_SWINGS
+    return len(pieces) <= _MOST_SWINGS and sum(_swings([y for _, y in piece], visible) for piece in pieces) <= _MOST_SWINGS
 
 
 def _swings(heights: list[float], visible: float) -> int:

@@ -25,6 +25,7 @@ from ..exact.bridge import settled, to_sympy
 from ..exact.decide import Undecided
 from ..exact.enclosed import EnclosedRoot
 from ..exact.surd import Surd
+from ..solving.enclose import at_most
 from ..solving.equation import Range, solutions_of
 from ..solving.families import in_order
 from ..solving.inequality import Cuts
@@ -37,6 +38,8 @@ from .axes import TURNING
 #: So many of a kind are listed; nobody reads more.
 _MOST: Final = 40
 _MOST_CURVES: Final = 6
+#: A graph is looked at while it is moved: zeros that only many boxes enclose are left to `solve`.
+_BOXES: Final = 500
 #: What the solvers say when they do not know.
 _GIVES_UP = (LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, sp.PolynomialError)
 
@@ -48,12 +51,13 @@ def marks_of(context: Context, body: Body, where: Range, window: Window) -> Mark
         ("zero", search.zeros), ("intercept", search.intercept), ("turning", search.turning), ("inflection", search.inflections), ("break", search.breaks),
     ]
     found: list[Feature] = []
-    for kind, part in parts:
-        try:
-            found += part()
-        except _GIVES_UP:
-            search.unsure.append(kind)
-    lines = [*search.upright, *search.far_lines()]
+    with at_most(_BOXES):
+        for kind, part in parts:
+            try:
+                found += part()
+            except _GIVES_UP:
+                search.unsure.append(kind)
+        lines = [*search.upright, *search.far_lines()]
     return Marks(tuple(f for f in found if _is_seen(f, window)), tuple(lines), tuple(dict.fromkeys(search.unsure)))
 
 
@@ -66,7 +70,9 @@ def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], where: Ran
         gap = Body(sp.expand(one.expr - other.expr), one.letter, [*one.requirements, *other.requirements])
         search = _Search(context, gap, where, window)
         try:
-            points = [Feature("meeting", settled(x), _height(context, one, x)) for x in search.solved(gap.expr)[:_MOST]]
+            with at_most(_BOXES):
+                places = search.solved(gap.expr)[:_MOST]
+            points = [Feature("meeting", settled(x), _height(context, one, x)) for x in places]
         except _GIVES_UP:
             continue
         found += [(k, j, point) for point in points if _is_seen(point, window)]

@@ -9,6 +9,8 @@ from ..values import Point, Window
 from .bounds import Enclosure
 
 _TRIED = 160
+#: What is higher than this is no part of a picture with axes.
+_HIGHEST = 1e12
 
 Drawer = Callable[[Window], tuple[tuple[Point, ...], ...]]
 
@@ -25,9 +27,9 @@ def heights(curves: Sequence[Enclosure], points: Sequence[Point], low: float, hi
 
 def height_of(values: Sequence[float], low: float, high: float) -> tuple[float, float]:
     """Bottom and top for most of the heights, so that a pole does not flatten the rest; as the width where there are none."""
-    if not values:
+    ordered = sorted(v for v in values if abs(v) <= _HIGHEST)
+    if not ordered:
         return low, high
-    ordered = sorted(values)
     n = len(ordered)
     bottom, top = ordered[n // 40], ordered[n - 1 - n // 40]
     if ordered[0] > bottom - 2 * (top - bottom) and ordered[-1] < top + 2 * (top - bottom):
@@ -35,7 +37,9 @@ def height_of(values: Sequence[float], low: float, high: float) -> tuple[float, 
     for near, far in ((bottom, top), (top, bottom)):  # an axis that is nearly in sight is shown
         if 0 < abs(near) <= 0.35 * (top - bottom) and near * far > 0 and abs(near) < abs(far):
             bottom, top = min(bottom, 0.0), max(top, 0.0)
-    room = 0.08 * (top - bottom) or max(1.0, 0.1 * abs(top))
+    room = 0.08 * (top - bottom)
+    if room <= 1e-9 * max(abs(top), abs(bottom)):
+        room = max(1.0, 0.1 * abs(top)) if abs(top) >= 1e-6 or top == 0 else abs(top)
     return bottom - room, top + room
 
 

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from contextvars import ContextVar
 from dataclasses import dataclass, field
 from typing import Final
 
@@ -17,10 +19,20 @@ from ..exact.enclosed import EnclosedRoot
 from ..values import Requirement
 from .ranges import NoRange, excludes_zero, range_of
 
-_MOST_BOXES: Final = 6_000
+_MOST_BOXES: ContextVar[int] = ContextVar("most boxes", default=6_000)
 #: Boxes narrower than this are given up: a double zero, or the edge of the domain.
 _NARROW: Final = sp.Rational(1, 2 ** 30)
 _FAR: Final = tuple(sp.Integer(2) ** k for k in (1, 2, 3, 5, 8, 12))
+
+
+@contextmanager
+def at_most(boxes: int) -> Iterator[None]:
+    """Looks at fewer boxes inside: what is found sooner is given up sooner, and said to be incomplete."""
+    token = _MOST_BOXES.set(boxes)
+    try:
+        yield
+    finally:
+        _MOST_BOXES.reset(token)
 
 
 @dataclass
@@ -162,7 +174,7 @@ class _Boxes:
         while boxes:
             a, b = boxes.pop()
             count += 1
-            if count > _MOST_BOXES:
+            if count > _MOST_BOXES.get():
                 found.complete = False
                 break
             if self._is_free(a, b):
