@@ -14,7 +14,7 @@ from ..core.meaning.notes import live_values
 from ..core.meaning.page import MathCell, Page
 from ..core.meaning.planning import PlannedLine
 from ..core.meaning.tasks import LineOutcome
-from ..store.operations import SheetState
+from ..store.operations import CellState, SheetState
 from ..store.outcomes import Outcomes
 from ..workroom.workroom import Ticket, Workroom
 from .drafts import Drafts
@@ -36,11 +36,12 @@ _ENDED: Final = ("took-too-long", "stopped", "out-of-memory")
 Listener = Callable[[dict[str, Any]], None]
 
 
-def _planned_cells(sheet: SheetState) -> list[MathCell]:
-    """The cells of mathematics, and the notes that show values."""
-    values = {c.id: live_values(c.text) for c in sheet.cells if c.kind == "note" and "`" in c.text}
-    return [MathCell(c.id, "\n".join(values[c.id]), is_note=True) if c.kind == "note" else MathCell(c.id, c.text)
-            for c in sheet.cells if c.kind == "math" or values.get(c.id)]
+def _planned(cell: CellState) -> MathCell | None:
+    """A cell of mathematics, or a note that shows values; None for any other note."""
+    if cell.kind == "math":
+        return MathCell(cell.id, cell.text)
+    values = live_values(cell.text) if "`" in cell.text else []
+    return MathCell(cell.id, "\n".join(values), is_note=True) if values else None
 
 
 @dataclass
@@ -66,6 +67,7 @@ class Desk:
         self._page = Page()
         self._drafts = Drafts(self._page, memory, room)
         self.graphs = Graphs(self._page, room)
+        self._planned: dict[str, tuple[CellState, MathCell | None]] = {}
         self._shown: dict[str, list[Row]] = {}
         self._listeners: list[Listener] = []
         self._kept: list[str] = []
@@ -213,7 +215,7 @@ class Desk:
 
     def _pass(self, sheet: SheetState, revision: int) -> None:
         """Brings the page to a state of the worksheet and plans what that reaches, as far as outcomes are there."""
-        self._page.change(_planned_cells(sheet), Conventions(**sheet.conventions))
+        self._page.change(self._planned_cells(sheet), Conventions(**sheet.conventions))
         with self._wake:
             self._shown = {cell_id: rows for cell_id, rows in self._shown.items() if cell_id in self._page}
         changed: dict[str, list[Row]] = {}
@@ -230,6 +232,14 @@ class Desk:
                 break
         self._publish(changed, revision)
         self._drop_unwanted()
+
+    def _planned_cells(self, sheet: SheetState) -> list[MathCell]:
+        """What is to be planned; of a cell that is the very one of before nothing is made again."""
+        before, self._planned = self._planned, {}
+        for cell in sheet.cells:
+            held = before.get(cell.id)
+            self._planned[cell.id] = held if held is not None and held[0] is cell else (cell, _planned(cell))
+        return [made for _, made in self._planned.values() if made is not None]
 
     def _publish(self, changed: dict[str, list[Row]], revision: int) -> None:
         if changed:

@@ -1,4 +1,4 @@
-import type { Line } from "../../shared/api/client";
+import type { CellData, Line } from "../../shared/api/client";
 import type { Batch } from "../kept";
 import type { useOutbox } from "../outbox";
 import type { WorksheetEvent } from "../useEvents";
@@ -48,6 +48,7 @@ export function useNews(state: SheetState, does: Does) {
     }
     const news = new Map(event.cells.filter((cell) => !does.outbox().changesLater(cell.id, own)).map((cell) => [cell.id, cell]));
     const held = new Map(cells.value.map((cell) => [cell.id, cell]));
+    if (!event.order && [...news.values()].every((cell) => isSame(held.get(cell.id), cell))) return; // our own change comes back: it is shown already
     if (event.order && does.outbox().rearrangesLater(own)) {
       // a rearrangement of our own is on its way, and the order comes with its answer
       for (const [cell, found] of news) if (!held.has(cell)) strangers.set(cell, found);
@@ -58,6 +59,10 @@ export function useNews(state: SheetState, does: Does) {
     cells.value = order.flatMap((cell) => news.get(cell) ?? held.get(cell) ?? strangers.get(cell) ?? []);
     if (event.order) strangers.clear();
     for (const cell of held.keys()) if (!order.includes(cell)) leaveRemoved(cell);
+  }
+
+  function isSame(held: CellData | undefined, cell: CellData): boolean {
+    return held?.text === cell.text && held.kind === cell.kind && JSON.stringify(held.display) === JSON.stringify(cell.display);
   }
 
   /** A cell that is gone: what was being written in it is not. */
