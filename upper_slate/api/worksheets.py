@@ -62,17 +62,20 @@ def _conventions(changes: dict[str, str]) -> Conventions:
 
 
 @router.get("/{worksheet_id}", operation_id="openWorksheet")
-def open_worksheet(worksheet_id: str, office: OfficeIn) -> WorksheetSchema:
-    return _opened(office, worksheet_id)
+def open_worksheet(worksheet_id: str, office: OfficeIn, first: int | None = None) -> WorksheetSchema:
+    """A worksheet with what is known of its results; with `first` those of so many cells, for who listens to its events and gets all of them there."""
+    return _opened(office, worksheet_id, first)
 
 
-def _opened(office: Office, worksheet_id: str) -> WorksheetSchema:
+def _opened(office: Office, worksheet_id: str, first: int | None = None) -> WorksheetSchema:
     desk = office.desk(worksheet_id)
     desk.wait_until_done(0.15)  # stored results are there at once; what is new follows as events
     stored = office.worksheets.opened(worksheet_id)
+    known = desk.results()
+    results = known if first is None else {c.id: known[c.id] for c in stored.sheet.cells[:first] if c.id in known}
     return WorksheetSchema(
         id=stored.id, title=stored.sheet.title, folder=stored.folder, revision=stored.revision, conventions=stored.sheet.conventions,
-        cells=[CellSchema(**c.as_dict()) for c in stored.sheet.cells], results=desk.results(),  # type: ignore[arg-type]
+        cells=[CellSchema(**c.as_dict()) for c in stored.sheet.cells], results=results,  # type: ignore[arg-type]
         canUndo=stored.can_undo, canRedo=stored.can_redo)
 
 

@@ -20,6 +20,9 @@ export type { CaretPlace, Clash, Conventions, EditorHandle } from "./sheet/sheet
 const CLIENT = newId();
 markOpen(CLIENT);
 
+/** So many cells are on the first screen, and a little more. */
+const FIRST_SCREEN = 60;
+
 /** One open worksheet: opened, kept, closed. What it holds and what can be done with it stands in `sheet/`. */
 export const useWorksheet = defineStore("worksheet", () => {
   const state = sheetState();
@@ -36,7 +39,7 @@ export const useWorksheet = defineStore("worksheet", () => {
   const { refreshNames, refreshNamesSoon, namesAt } = useNamesHere(state);
   const told = { kept: () => void keepSoon(), names: () => void refreshNamesSoon() };
   const news = useNews(state, {
-    client: CLIENT, outbox: () => outbox, reload, namesSoon: () => void refreshNamesSoon(),
+    client: CLIENT, outbox: () => outbox, reload: () => reload(), namesSoon: () => void refreshNamesSoon(),
     dropDraft: (cell) => changes.dropDraft(cell), edit: (cell, change) => changes.edit(cell, change), insert: (after, kind, text) => changes.insert(after, kind, text),
     activate: (cell, place) => cursor.activate(cell, place),
   });
@@ -46,7 +49,7 @@ export const useWorksheet = defineStore("worksheet", () => {
   const requests = useRequests(state, outbox, { commit: changes.commit, selectOnly: cursor.selectOnly });
   const events = useEvents(news.receive, () => {
     outbox.tryNow();
-    void outbox.whenEmpty().then(reload);
+    void outbox.whenEmpty().then(() => reload());
   });
 
   const connected = computed(() => events.connected.value && !outbox.unreachable.value);
@@ -55,7 +58,7 @@ export const useWorksheet = defineStore("worksheet", () => {
   async function open(worksheet: string): Promise<void> {
     close();
     id.value = worksheet;
-    await reload();
+    await reload(FIRST_SCREEN); // the rest comes with the events
     if (!loaded.value) return;
     events.open(worksheet);
     const left = await takeOver(worksheet, CLIENT);
@@ -80,10 +83,10 @@ export const useWorksheet = defineStore("worksheet", () => {
     }
   }
 
-  async function reload(): Promise<void> {
+  async function reload(first?: number): Promise<void> {
     const asked = id.value;
     try {
-      const { data, error } = await api.GET("/api/worksheets/{worksheet_id}", { params: { path: { worksheet_id: asked } } });
+      const { data, error } = await api.GET("/api/worksheets/{worksheet_id}", { params: { path: { worksheet_id: asked }, query: { first } } });
       if (asked !== id.value) return;
       if (data && loaded.value && (outbox.count.value > 0 || data.revision < revision.value)) {
         await outbox.whenEmpty(); // something was changed meanwhile: this is not the newest any more

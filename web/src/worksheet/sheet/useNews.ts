@@ -23,6 +23,7 @@ export function useNews(state: SheetState, does: Does) {
     if (event.type === "results" || event.type === "hello") {
       const arrived = event.type === "results" ? event.cells : event.results;
       for (const [cell, lines] of Object.entries(arrived)) {
+        if (event.type === "hello" && isSettled(results.get(cell), lines)) continue; // drawn already
         if (event.type === "results" && differs(results.get(cell), lines)) mark(cell);
         results.set(cell, lines);
       }
@@ -59,6 +60,11 @@ export function useNews(state: SheetState, does: Does) {
     cells.value = order.flatMap((cell) => news.get(cell) ?? held.get(cell) ?? strangers.get(cell) ?? []);
     if (event.order) strangers.clear();
     for (const cell of held.keys()) if (!order.includes(cell)) leaveRemoved(cell);
+  }
+
+  /** Whether the very outcomes are known that have come. */
+  function isSettled(before: Line[] | undefined, after: Line[]): boolean {
+    return before?.length === after.length && after.every((line, index) => line.key && line.key === before[index]?.key && !line.busySince && !before[index]?.busySince);
   }
 
   function isSame(held: CellData | undefined, cell: CellData): boolean {
