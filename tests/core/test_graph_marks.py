@@ -93,6 +93,12 @@ class Marks(unittest.TestCase):
     def test_where_not_all_were_found_it_is_said(self) -> None:
         self.assertIn("zero", graph("graph x^x for x from 0 to 3")["curves"][0]["unsure"])
         self.assertEqual(graph("graph x^2 - 3")["curves"][0]["unsure"], [])
+        # a pole that is only enclosed, and meetings
+        self.assertIn("break", graph("graph 1/(x^5 - x - 1)")["curves"][0]["unsure"])
+        both = graph("graph x^x, 1 for x from 0 to 3")["curves"]
+        self.assertTrue(all("meeting" in curve["unsure"] for curve in both))
+        both = graph("graph x^2, x for x from 0 to 3")["curves"]
+        self.assertFalse(any(curve["unsure"] for curve in both))
 
     def test_meetings_of_every_two_curves(self) -> None:
         data = graph("graph f, k, 2 for x from -3 to 4", "f(x) = x^2 - 3", "k(x) = x + 2")

@@ -77,12 +77,13 @@ export function groupsOf(graph: Graph, choice: GraphChoice, inDecimals: boolean)
   const meetings = marksOf(graph, choice).filter((mark) => mark.feature.kind === "meeting");
   const seen = new Set<string>();
   const entries = meetings.map((mark) => ({ id: mark.id, latex: latexOfMark(mark.feature, inDecimals), request: mark.feature.request })).filter((entry) => !seen.has(entry.latex) && seen.add(entry.latex));
-  if (entries.length) groups.push({ title: entries.length > 1 ? "Meetings" : "Meeting", of: "", entries, unsure: false });
+  const unsure = graph.curves.some((curve) => curve.unsure.includes("meeting"));
+  if (entries.length || unsure) groups.push({ title: entries.length === 1 ? "Meeting" : "Meetings", of: "", entries, unsure });
   graph.curves.forEach((curve, index) => {
     if (styleOf(choice, index).hidden) return;
     for (const [kind, one, many] of KINDS) {
       const found = curve.features.map((feature, place) => ({ feature, id: `${index}-${kind}-${place}` })).filter((item) => item.feature.kind === kind);
-      const unsure = curve.unsure.includes(SEARCHES[kind] ?? "") && (found.length > 0 || kind === "zero" || kind === "maximum");
+      const unsure = curve.unsure.includes(SEARCHES[kind] ?? "") && (found.length > 0 || ["zero", "maximum", "hole"].includes(kind));
       if (!found.length && !unsure) continue;
       groups.push({ title: found.length === 1 ? one : many, of: curve.name, unsure, entries: found.map(({ feature, id }) => ({ id, latex: latexOfMark(feature, inDecimals), request: feature.request })) });
     }

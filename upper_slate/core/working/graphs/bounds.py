@@ -21,6 +21,15 @@ BITS: Final = 64
 _HIGHEST: Final = 1e200
 
 
+def as_float(value: sp.Expr) -> float:
+    """A real number to the precision of a float. NoBall where it is none."""
+    with balls.precision(BITS):
+        found = balls.ball(value)
+    if not isinstance(found, arb):
+        raise NoBall
+    return float(found.mid())
+
+
 class Bounds(NamedTuple):
     """Balls that contain the value, the first and the second derivative."""
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 import sympy as sp
-from flint import arb
 
 from ...problems import LineError
 from ...reading.lines import read_line
@@ -15,12 +14,11 @@ from ..calculus.areas import area_between
 from ..calculus.bodies import Body
 from ..calculus.derivative import differentiate
 from ..context import Context
-from ..exact import balls
 from ..exact.bridge import settled, to_sympy
 from ..substitution import put_in_requirements, put_in_scalar
 from ..tidy.tidy import tidy_expression
 from ..values import Area, Tangent, Window
-from .bounds import Enclosure
+from .bounds import Enclosure, as_float
 from .view import AreaChoice, TangentChoice
 
 if TYPE_CHECKING:
@@ -54,7 +52,7 @@ def area_of(evaluator: Evaluator, one: Body, other: Body | None, choice: AreaCho
         low, high = high, low
     other = other or Body(sp.S.Zero, one.letter, [])
     value = area_between(evaluator.context, one, other, low, high)
-    return Area(value, _strips(one, other, _float(low), _float(high), window))
+    return Area(value, _strips(one, other, as_float(low), as_float(high), window))
 
 
 def _strips(one: Body, other: Body, low: float, high: float, window: Window) -> tuple[tuple[tuple[float, float, float], ...], ...]:
@@ -83,9 +81,3 @@ def _number(evaluator: Evaluator, text: str) -> sp.Expr:
     if value.free_symbols or not value.is_finite or value.is_real is False:
         raise LineError("outside-domain", "A number is needed here, as in 2, 1/2 or sqrt(3).")
     return value
-
-
-def _float(value: sp.Expr) -> float:
-    with balls.precision(64):
-        found = balls.ball(value)
-    return float(arb(found).mid())

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 from typing import TYPE_CHECKING, Final
 
@@ -57,7 +57,8 @@ def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     nowhere = view.marks and not any(shows(c.pieces, c.points, window) for c in curves)
     empty = elsewhere([Enclosure(body.expr, body.letter) for _, body in bodies], points, _drawers(evaluator, drawn, node), window) if nowhere else None
     by_place = dict(bodies)
-    meetings = meetings_of(evaluator.context, calm, where, window) if view.marks else ()
+    meetings, unsure = meetings_of(evaluator.context, calm, where, window) if view.marks else ((), frozenset())
+    curves = [replace(c, marks=replace(c.marks, unsure=(*c.marks.unsure, "meeting"))) if k in unsure else c for k, c in enumerate(curves)]
     area, tangent = _area(evaluator, by_place, view, window), _tangent(evaluator, by_place, view)
     ends = settled(where.low), settled(where.high)
     return GraphValue(window, ends, tuple(curves), meetings, _letter(node, bodies), _axis(evaluator, bodies), empty, area, tangent)

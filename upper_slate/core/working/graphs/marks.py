@@ -34,6 +34,7 @@ from ..substitution import put_in_requirements, put_in_scalar
 from ..tidy.tidy import tidy_expression
 from ..values import Asymptote, Feature, Marks, Scalar, Window
 from .axes import TURNING
+from .bounds import as_float
 
 #: So many of a kind are listed; nobody reads more.
 _MOST: Final = 40
@@ -61,9 +62,10 @@ def marks_of(context: Context, body: Body, where: Range, window: Window) -> Mark
     return Marks(tuple(f for f in found if _is_seen(f, window)), tuple(lines), tuple(dict.fromkeys(search.unsure)))
 
 
-def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], where: Range, window: Window) -> tuple[tuple[int, int, Feature], ...]:
-    """Where two curves meet in the window, by solving for it."""
+def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], where: Range, window: Window) -> tuple[tuple[tuple[int, int, Feature], ...], frozenset[int]]:
+    """Where two curves meet in the window, by solving for it; and the curves that may have more."""
     found: list[tuple[int, int, Feature]] = []
+    unsure = {k for k, _ in bodies[_MOST_CURVES:]}
     for (k, one), (j, other) in combinations(bodies[:_MOST_CURVES], 2):
         if one.letter != other.letter:
             continue
@@ -71,12 +73,15 @@ def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], where: Ran
         search = _Search(context, gap, where, window)
         try:
             with at_most(_BOXES):
-                places = search.solved(gap.expr)[:_MOST]
+                places = search.first(search.solved(gap.expr), "zero")
             points = [Feature("meeting", settled(x), _height(context, one, x)) for x in places]
         except _GIVES_UP:
+            unsure |= {k, j}
             continue
+        if search.unsure:
+            unsure |= {k, j}
         found += [(k, j, point) for point in points if _is_seen(point, window)]
-    return tuple(found)
+    return tuple(found), frozenset(unsure)
 
 
 class _Search:
@@ -98,8 +103,14 @@ class _Search:
             self.unsure.append(kind)
         return [] if found.everywhere else found.values
 
+    def first(self, places: list[sp.Expr], kind: str) -> list[sp.Expr]:
+        """As many as are listed; where there are more it is said."""
+        if len(places) > _MOST:
+            self.unsure.append(kind)
+        return places[:_MOST]
+
     def zeros(self) -> list[Feature]:
-        return [Feature("zero", settled(x), settled(sp.S.Zero)) for x in self.solved(self.body.expr)[:_MOST]]
+        return [Feature("zero", settled(x), settled(sp.S.Zero)) for x in self.first(self.solved(self.body.expr), "zero")]
 
     def intercept(self) -> list[Feature]:
         if not self.where.holds(sp.S.Zero):
@@ -111,8 +122,10 @@ class _Search:
         found = turning_points(self.context, self.body, self.where, "y")
         if not found.complete:
             self.unsure.append("turning")
-        points = [Feature(s.kind, s.values[0][1], s.values[1][1]) for s in found.solutions]
-        return [p for p in points if p.kind in ("maximum", "minimum")][:_MOST]
+        points = [Feature(s.kind, s.values[0][1], s.values[1][1]) for s in found.solutions if s.kind in ("maximum", "minimum")]
+        if len(points) > _MOST:
+            self.unsure.append("turning")
+        return points[:_MOST]
 
     def inflections(self) -> list[Feature]:
         """Where the gradient itself turns."""
@@ -124,8 +137,8 @@ class _Search:
         found = turning_points(self.context, Body(slope, body.letter, [*body.requirements, *natural_requirements(slope, False)]), self.where, "y")
         if not found.complete:
             self.unsure.append("inflection")
-        places = [s.values[0][1] for s in found.solutions if s.kind in ("maximum", "minimum")]
-        return [Feature("inflection", x, y) for x in places[:_MOST] if (y := self._value(to_sympy(x))) is not None]
+        places = self.first([to_sympy(s.values[0][1]) for s in found.solutions if s.kind in ("maximum", "minimum")], "inflection")
+        return [Feature("inflection", settled(x), y) for x in places if (y := self._value(x)) is not None]
 
     # -- where the curve is not whole --------------------------------------------------------------------------------
 
@@ -137,9 +150,11 @@ class _Search:
             if body.letter in requirement.expr.free_symbols:
                 cuts.requirement(requirement.kind, requirement.expr)
         cuts.jumps(body.expr)
-        if not cuts.complete:
+        inside = [x for x in in_order(list(dict.fromkeys(cuts.points))) if self.where.holds(x)]
+        exact = [x for x in inside if not isinstance(x, EnclosedRoot)]
+        if not cuts.complete or len(exact) < len(inside):  # what happens at a place that is only enclosed is not settled
             self.unsure.append("break")
-        found = (self._break_at(x) for x in in_order(list(dict.fromkeys(cuts.points)))[:_MOST] if self.where.holds(x) and not isinstance(x, EnclosedRoot))
+        found = (self._break_at(x) for x in self.first(exact, "break"))
         return [f for f in found if f is not None]
 
     def _break_at(self, x: sp.Expr) -> Feature | None:
@@ -192,7 +207,7 @@ class _Search:
                 line = self._far_line(expr, letter, end)
             except _GIVES_UP:
                 continue
-            if line is not None and line not in found and (line.kind == "oblique" or self.window[2] <= _float(line.at) <= self.window[3]):
+            if line is not None and line not in found and (line.kind == "oblique" or self.window[2] <= as_float(to_sympy(line.at)) <= self.window[3]):
                 found.append(line)
         return found
 
@@ -226,17 +241,11 @@ def _height(context: Context, body: Body, x: sp.Expr) -> Scalar:
     return value if isinstance(value, Surd) or x.has(EnclosedRoot) else settled(tidy_expression(to_sympy(value)))
 
 
-def _float(value: Scalar) -> float:
-    with balls.precision(64):
-        found = balls.ball(to_sympy(value))
-    return float(found.mid())  # type: ignore[union-attr]
-
-
 def _is_seen(feature: Feature, window: Window) -> bool:
     """Whether a point lies within the window, the frame counted in."""
     heights = [h for h in (feature.y, feature.left, feature.right) if h is not None]
     room = (window[3] - window[2]) * 1e-9
     try:
-        return any(window[2] - room <= _float(h) <= window[3] + room for h in heights)
+        return any(window[2] - room <= as_float(to_sympy(h)) <= window[3] + room for h in heights)
     except balls.NoBall:
         return False
