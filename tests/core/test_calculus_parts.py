@@ -19,6 +19,7 @@ from upper_slate.core.working.calculus.near import (
     on_side,
     sign_near,
 )
+from upper_slate.core.working.calculus.quasi_polynomials import quasi_polynomial
 from upper_slate.core.working.calculus.rules import Pending, derivative_steps
 from upper_slate.core.working.calculus.sums import closed_form
 from upper_slate.core.working.calculus.taylor import taylor
@@ -104,6 +105,9 @@ class Antiderivatives(unittest.TestCase):
             sp.cos(x) ** 2,
             1 / (x**2 - 49),
             sp.atan(x),
+            x**3 * sp.sin(x / 2 + 1),
+            (x**2 - 3) * sp.exp(-2 * x / 3) * sp.cos(3 * x),
+            5 * sp.exp(x) - x * sp.sin(4 * x) + sp.cos(4 * x),
         ]
         for expr in pool:
             with self.subTest(expr):
@@ -118,6 +122,25 @@ class Antiderivatives(unittest.TestCase):
                         )
                         slope = rise / (2 * step) - balls.ball(expr, {x: arb(at)})
                         self.assertTrue(abs(slope) < arb(2) ** -90, (expr, at, slope))
+
+    def test_quasi_polynomials_by_one_recursion(self) -> None:
+        for expr in (x**2 * sp.exp(x), x * sp.cos(3 * x), sp.exp(2 * x) * sp.sin(x) * x):
+            with self.subTest(expr):
+                found = quasi_polynomial(expr, x)
+                assert found is not None
+                self.assertEqual(sp.expand(sp.diff(found, x) - expr), 0)
+        y = sp.Symbol("y", real=True)
+        others = (
+            x**2,
+            sp.exp(x**2),
+            sp.sin(x) * sp.cos(x),
+            sp.sin(x) / x,
+            sp.exp(x * y),
+            x * sp.tan(x),
+        )
+        for expr in others:
+            with self.subTest(expr):
+                self.assertIsNone(quasi_polynomial(expr, x))
 
     def test_what_has_none_is_refused(self) -> None:
         for expr in (sp.exp(x**2), sp.sin(x) / x, sp.exp(x) / x, 1 / sp.log(x)):

@@ -169,6 +169,21 @@ DERIVATIVES = [
     ("(x^3)'", "3*x^2"),
     ("d/dx x^2 + 1", "2*x + 1"),
     ("d/dx cbrt(x)", "1/(3*cbrt(x^2))"),
+    ("d/dx e^(2x + 1)", "2*e^(2*x + 1)"),
+    ("d/dx (x e^(x^2 + 1))", "e^(x^2 + 1)*(2*x^2 + 1)"),
+]
+POWERS_OF_ONE_NUMBER = [
+    ("e^(x + 1)", "e^(x + 1)"),
+    ("e e^x", "e^(x + 1)"),
+    ("e^x e^y", "e^(x + y)"),
+    ("e^(x + 1)/e^x", "e"),
+    ("e^(x + 1)/(e^x + 1)", "e^(x + 1)/(e^x + 1)"),
+    ("2^x 2^y", "2^(x + y)"),
+    ("2^(x + 3)", "2^(x + 3)"),  # as it was written, both ways
+    ("8*2^x", "8*2^x"),
+    ("3*2^(x + 1)", "3*2^(x + 1)"),
+    ("2^(x + 1)/2^x", "2"),
+    ("x e^2 e^-y", "x*e^(2 - y)"),
 ]
 
 
@@ -199,6 +214,9 @@ class ExactResults(unittest.TestCase):
 
     def test_derivatives(self) -> None:
         self.check(DERIVATIVES)
+
+    def test_powers_of_one_number_are_one_power(self) -> None:
+        self.check(POWERS_OF_ONE_NUMBER)
 
     def test_degrees(self) -> None:
         self.check(

@@ -53,5 +53,6 @@ def warm_up() -> None:
     from ..core.meaning.conventions import Conventions
     from ..core.workout import work_out
 
-    for source in ("sqrt(72)", "(x^2 - 9)/(x - 3)", "d/dx (x^2 sin x)", "sin(75°)"):
+    lines = ("sqrt(72)", "(x^2 - 9)/(x - 3)", "d/dx (x^2 sin x)", "sin(75°)", "integral of x^2 for x from 0 to 3", "solve x^2 - 5x + 2 = 0", "sum of k for k from 1 to m")
+    for source in lines:
         work_out(LineTask(source, 1, Conventions().as_dict()))

@@ -137,10 +137,10 @@ function closeMenu(): void {
 .slot:hover > .number.note, .slot.selected > .number.note, .number.note:focus-visible { opacity: 1; }
 .folded { font: italic 15px var(--serif); color: var(--act); margin: 0 0 8px; }
 .folded:hover { text-decoration: underline; text-underline-offset: 3px; }
-.between { position: absolute; left: -16px; right: 40px; bottom: -7px; height: 14px; z-index: 2; opacity: 0; }
+.between { position: absolute; left: -16px; right: 40px; bottom: -7px; height: 14px; z-index: 2; }
+.between:not(:hover)::before, .between:not(:hover) span { visibility: hidden; }
 .between::before { content: ""; position: absolute; left: 22px; right: 0; top: 6px; height: 1px; background: var(--act-line); }
 .between span { position: absolute; left: 0; top: -2px; width: 18px; height: 18px; border-radius: 9px; background: var(--page-open); border: 1px solid var(--act-line); color: var(--act); font: 15px/15px var(--sans); }
-.between:hover { opacity: 1; }
 @media (max-width: 640px) { .number { right: -10px; } .between { height: 10px; } }
 @media (hover: none) { .number.note { opacity: 0.6; } }
 </style>

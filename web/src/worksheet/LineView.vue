@@ -118,11 +118,12 @@ button.value:hover { background: var(--act-tint); }
 .rest.statement { grid-column: 1 / -1; }
 .statement .rel { padding-left: 0; }
 /* words that come with the pointer take no room of their own: nothing wraps for their sake */
-.words { display: inline-flex; width: 0; white-space: nowrap; position: relative; z-index: 1; }
-.word { font-size: 13px; color: var(--act); margin-left: 18px; opacity: 0; white-space: nowrap; }
+/* hidden as one: every opacity of its own is a layer that the browser has to put together */
+.words { display: inline-flex; width: 0; white-space: nowrap; position: relative; z-index: 1; opacity: 0; }
+.word { font-size: 13px; color: var(--act); margin-left: 18px; white-space: nowrap; }
 .word.ways-word { color: var(--ink-quiet); }
 .word:hover { text-decoration: underline; text-underline-offset: 3px; }
-.word:focus-visible, .word.shown { opacity: 1; }
+.words:focus-within, .words:has(.shown) { opacity: 1; }
 .small { font-size: 13.5px; color: var(--ink-quiet); margin-left: 18px; white-space: nowrap; }
 .small :deep(.katex) { font-size: 1.1em; }
 .tag { font-size: 12px; color: var(--ink-quiet); border: 1px solid var(--hair); border-radius: 9px; padding: 0 7px; margin-left: 14px; align-self: center; }
@@ -135,7 +136,7 @@ button.value:hover { background: var(--act-tint); }
 .statement .struck::after { margin-left: -19px; }
 .remark { margin: 0; font: italic 14.5px/1.45 var(--serif); color: var(--ink-quiet); }
 .busy .left, .busy .right { opacity: 0.6; }
-@media (hover: none) { .word { opacity: 1; } }
+@media (hover: none) { .words { opacity: 1; } }
 @media (hover: none), (max-width: 900px) {
   .words { width: auto; flex-wrap: wrap; white-space: normal; }
 }

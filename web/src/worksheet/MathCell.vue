@@ -92,7 +92,7 @@ function mend(index: number, text: string): void {
 .row :deep(.left) { white-space: normal; }
 .blank { color: var(--ink-quiet); font: italic 15.5px var(--serif); padding-top: 2px; }
 .text { font: 16px/1.5 var(--mono); color: var(--ink-quiet); white-space: pre-wrap; }
-.cell:hover :deep(.word), .cell:focus-within :deep(.word) { opacity: 1; }
+.cell:hover :deep(.words), .cell:focus-within :deep(.words) { opacity: 1; }
 @media (max-width: 640px) {
   .cell { padding-right: 30px; }
   .lines { grid-template-columns: minmax(0, 1fr); }

@@ -7,7 +7,7 @@ import type { CellData } from "../shared/api/client";
 export type Row = { key: string; cell: CellData } | { key: string; height: number };
 
 /** So far above and below the window cells are typeset (in pixels). */
-const MARGIN = 500;
+const MARGIN = 350;
 /** Where more cells come into the margin at once, so many are typeset in one frame: scrolling stays smooth. */
 const IN_ONE_FRAME = 3;
 

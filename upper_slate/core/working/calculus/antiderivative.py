@@ -11,6 +11,7 @@ from ..exact import balls
 from ..questions.identity import proves_identity
 from ..tidy.tidy import collect_numbers, tidy_expression, written_size
 from ..values import Requirement
+from .quasi_polynomials import quasi_polynomial
 
 #: What the language has no name for.
 _FOREIGN = (sp.Integral, sp.erf, sp.erfc, sp.erfi, sp.Si, sp.Ci, sp.Shi, sp.Chi, sp.Ei, sp.li, sp.fresnels, sp.fresnelc, sp.hyper, sp.meijerg,
@@ -21,7 +22,7 @@ def antiderivative(expr: sp.Expr, letter: sp.Symbol, real: bool) -> tuple[sp.Exp
     """An antiderivative, without its constant, and what other letters must satisfy. LineError (not-supported) where none is found."""
     if letter not in expr.free_symbols:
         return expr * letter, []
-    for find in (_power_of_linear, _with_size, _termwise, _by_library):
+    for find in (_power_of_linear, _with_size, quasi_polynomial, _termwise, _by_library):
         try:
             found = find(expr, letter)
         except (NotImplementedError, ValueError, TypeError, RecursionError, AttributeError, KeyError, sp.PolynomialError):

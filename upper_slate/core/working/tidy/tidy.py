@@ -17,6 +17,7 @@ from ..exact.bridge import from_sympy, settled, to_sympy
 from ..exact.surd import Surd, TooLarge
 from ..functions import rational_log
 from ..values import FunctionValue, ListValue, RelationValue, Value
+from .joined import joined_powers
 
 #: A product of polynomials that expands to at most so many terms is written expanded.
 MAX_EXPANDED: Final = 4
@@ -53,7 +54,7 @@ def tidy_expression(expr: sp.Expr) -> sp.Expr:
         if best is None or (length < size and agrees(expr, candidate)):
             best, size = candidate, length
     assert best is not None
-    return expand_numerator(best)
+    return joined_powers(expand_numerator(best), expr)
 
 
 def expand_numerator(expr: sp.Expr) -> sp.Expr:
