@@ -35,6 +35,7 @@ class Access(InBrowser):
         self.assertFalse(told, what + ":\n" + "\n".join(told))
 
     def test_every_screen_and_part(self) -> None:
+        self.page.wait_for_selector(".card")
         self.audit("shelf")
         self.open_demo("Homework, checked")
         self.audit("worksheet")
@@ -70,6 +71,8 @@ class Access(InBrowser):
         self.page.get_by_role("button", name="Look of x + 2").click()
         expect(self.page.get_by_label("Shaded area").locator(".value .katex")).to_be_visible()
         self.audit("a graph with its tools", ".graph")
+        self.page.evaluate("scrollTo(0, document.body.scrollHeight)")  # far cells are not on the page
+        expect(self.page.locator(".table")).to_be_visible()
         self.audit("a table", ".table")
         self.page.locator(".plot").focus()
         self.keys("f")

@@ -69,7 +69,7 @@ class Arranging(InBrowser):
     def test_cells_are_copied_as_text_and_come_back_the_same(self) -> None:
         self.type_lines("f(x) = x^2 - 3")
         self.page.keyboard.type(" The value at *nine*:")
-        self.keys("Control+Enter")
+        self.keys("Enter")
         self.type_line("f(9)")
         self.keys("Backspace", "Escape", "Control+a", "Control+c")
         for _ in range(50):
@@ -129,7 +129,7 @@ class Arranging(InBrowser):
     def test_sections_are_folded_and_results_hidden(self) -> None:
         for note in ("# Comb", "## Cells"):
             self.page.keyboard.type(note)
-            self.keys("Control+Enter")
+            self.keys("Enter")
             self.type_line("3/4 + 1/4")
         self.keys("Backspace", "Escape")
         self.keys("ArrowUp", "ArrowLeft")  # the second heading
@@ -145,10 +145,10 @@ class Arranging(InBrowser):
 
     def test_a_folded_section_moves_as_a_whole(self) -> None:
         self.page.keyboard.type("# A")
-        self.keys("Control+Enter")
+        self.keys("Enter")
         self.type_line("1")
         self.page.keyboard.type("# B")
-        self.keys("Control+Enter")
+        self.keys("Enter")
         self.type_line("2")
         self.keys("Backspace", "Escape")
         self.expect_sources("# A", "1", "# B", "2")

@@ -35,7 +35,7 @@ class TwoPages(InBrowser):
     def note(self, text: str) -> None:
         """A note in the empty open cell, and on to the next."""
         self.page.keyboard.type(text if text.startswith("#") else f" {text}")
-        self.keys("Control+Enter")
+        self.keys("Enter")
         self.wait_for_editor()
 
     def test_functions_and_their_values(self) -> None:

@@ -79,6 +79,56 @@ class Writing(InBrowser):
         self.page.keyboard.type("<=> x = 2")
         expect(self.page.locator(".draft .verdict.proved")).to_have_text("✓")
 
+    def test_a_step_typed_into_a_new_line_goes_on_from_the_one_above(self) -> None:
+        self.new_worksheet()
+        self.type_line("x^2 = 7x")
+        self.page.keyboard.type("<=> x = 7")
+        expect(self.page.locator(".draft .verdict.wrong")).to_have_count(1)
+        self.keys("Enter")
+        self.type_line("(x + 1)(x + 2)")
+        self.page.keyboard.type("= x^2 + 3x + 2")
+        self.keys("Enter")
+        self.wait_for_editor()
+        self.page.keyboard.type("= 2 + x(x + 3)")
+        self.keys("Escape")
+        self.expect_sources("x^2 = 7x\n<=> x = 7", "(x + 1)(x + 2)\n= x^2 + 3x + 2\n= 2 + x(x + 3)")
+        expect(self.cell(2).locator(".tick")).to_have_count(2)
+        self.keys("Control+z")
+        self.expect_sources("x^2 = 7x\n<=> x = 7", "(x + 1)(x + 2)\n= x^2 + 3x + 2")
+
+    def test_where_there_is_no_line_above_a_step_stays_where_it_is_typed(self) -> None:
+        self.new_worksheet()
+        self.page.keyboard.type("= 5")
+        self.keys("Shift+Enter")
+        expect(self.page.locator(".fault")).to_contain_text("line")
+        self.expect_sources("= 5")
+
+    def test_notes_go_by_the_keys_of_mathematics(self) -> None:
+        self.new_worksheet()
+        self.page.keyboard.type("# Nectar")
+        self.keys("Control+Enter")
+        self.page.keyboard.type("from twelve hives")
+        self.keys("Enter")
+        self.type_line("12 * 3/8")
+        self.expect_sources("# Nectar\nfrom twelve hives", "12 * 3/8", "")
+        # in a paragraph that is wrapped the arrows go from row to row before they leave it
+        self.page.keyboard.type(" " + "The frames were weighed one by one. " * 6)
+        self.keys("ArrowUp")
+        expect(self.page.locator(".note.open .cm-content:focus")).to_have_count(1)
+        self.keys("ArrowUp", "ArrowUp", "ArrowUp")
+        expect(self.page.locator(".cell.open .cm-content:focus")).to_have_text("12 * 3/8")
+
+    def test_the_open_line_stays_in_sight_while_results_push_it_down(self) -> None:
+        self.new_worksheet()
+        for k in range(12):
+            self.type_line(f"1/(x^{k + 2} + 1) + 1/x")
+            field = self.page.locator(".cell.open .field")
+            expect(self.cell(k + 1).locator(".value .katex")).to_have_count(1)
+            self.page.wait_for_timeout(60)  # the page is laid out with the result
+            box = field.bounding_box()
+            assert box
+            self.assertLess(box["y"] + box["height"], 800, f"line {k + 2}")
+
     def test_the_handbook_opens_at_the_word(self) -> None:
         self.new_worksheet()
         self.page.keyboard.type("cbrt")
@@ -138,7 +188,7 @@ class Writing(InBrowser):
         self.new_worksheet()
         self.type_line("w = 27")
         self.page.keyboard.type(" The comb weighs `= w/10 to 1 dp` kg, or `= q/0`: $$x^2$$")
-        self.keys("Control+Enter")
+        self.keys("Enter")
         note = self.page.locator(".note .text")
         expect(note.locator(".live annotation")).to_have_text("2.7")
         expect(note.locator("code.failed")).to_have_text("= q/0")
@@ -153,7 +203,7 @@ class Writing(InBrowser):
     def test_nothing_typed_is_lost_when_a_line_becomes_a_note(self) -> None:
         self.new_worksheet()
         self.page.keyboard.type(" Twelve frames", delay=0)
-        self.keys("Control+Enter")
+        self.keys("Enter")
         self.page.keyboard.type("12/5", delay=0)
         self.keys("Shift+Enter")
         self.expect_sources("Twelve frames", "12/5")

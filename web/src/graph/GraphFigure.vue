@@ -149,7 +149,7 @@ function proved(request: string): void {
 
 function definition(word: string): void {
   if (isFull.value) isFull.value = false;
-  goToDefinition(sheet, word);
+  void goToDefinition(sheet, word, props.cell);
 }
 </script>
 

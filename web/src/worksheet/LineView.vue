@@ -3,6 +3,7 @@ import { useIntervalFn } from "@vueuse/core";
 import { computed, defineAsyncComponent, ref, watch } from "vue";
 
 import type { Line } from "../shared/api/client";
+import { vFitted } from "../shared/fitting";
 import Typeset from "../shared/Typeset.vue";
 import ErrorText from "./ErrorText.vue";
 import ResultTable from "./ResultTable.vue";
@@ -60,14 +61,14 @@ function choose(form: string): void {
       <button v-if="ended" class="quiet-button" @click.stop="emit('again')">Try again</button>
     </ErrorText>
     <template v-else>
-      <span v-if="!isStep" class="left"><Typeset :latex="cut.left" /></span>
+      <span v-if="!isStep" v-fitted="cut.left" class="left"><Typeset :latex="cut.left" /></span>
       <span v-if="!goesOn || cut.sign" class="rest" :class="{ statement: isStatement }">
-        <template v-if="cut.sign"><span class="rel" :class="{ struck: isStep && verdict.tone === 'wrong' }"><Typeset :latex="cut.sign" /></span><Typeset class="right" :latex="cut.right" /></template>
+        <template v-if="cut.sign"><span class="rel" :class="{ struck: isStep && verdict.tone === 'wrong' }"><Typeset :latex="cut.sign" /></span><Typeset v-fitted="cut.right" class="right" :latex="cut.right" /></template>
         <button v-if="hidden && !goesOn" class="word shown" @click.stop="emit('show')">show the result</button>
         <template v-if="!goesOn && !hidden">
         <span v-for="(result, index) in results" :key="index" class="result">
           <span class="rel">{{ result.relation }}</span>
-          <component :is="hasWays ? 'button' : 'span'" class="value" :aria-expanded="hasWays ? waysOpen : undefined" @click="hasWays && ($event.stopPropagation(), (waysOpen = !waysOpen))">
+          <component :is="hasWays ? 'button' : 'span'" v-fitted="result.latex" class="value" :aria-expanded="hasWays ? waysOpen : undefined" @click="hasWays && ($event.stopPropagation(), (waysOpen = !waysOpen))">
             <Typeset :latex="whole ? result.latex : shortened(result.latex)" /><span v-if="hasWays" class="hidden-text">, other ways to write this</span>
           </component>
         </span>
@@ -105,15 +106,16 @@ function choose(form: string): void {
 .line.wide { display: flex; flex-wrap: wrap; align-items: baseline; grid-column: 1 / -1; flex: 0 0 100%; min-width: 0; }
 .wide > .rest { align-self: center; }
 .wide > .below { flex: 0 0 100%; }
-.left { grid-column: 1; min-width: 0; max-width: 100%; overflow-x: auto; overflow-y: hidden; }
+/* a box that scrolls cuts what rises above its line: the tips of exponents need the padding */
+.left { grid-column: 1; min-width: 0; max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 4px 0; margin: -4px 0; }
 .rest { grid-column: 2; min-width: 0; display: flex; flex-wrap: wrap; align-items: baseline; row-gap: 4px; }
 .line:not(.definition) > .left { max-width: 100%; }
 .below { grid-column: 1 / -1; min-width: 0; max-width: 100%; }
 .rel { display: inline-block; padding: 0 12px; font: 20px KaTeX_Main, serif; }
 .rel :deep(.katex) { font-size: 1em; }
-.right { min-width: 0; }
+.right { min-width: 0; max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 4px 0; margin: -4px 0; }
 .result { display: inline-flex; align-items: baseline; min-width: 0; max-width: 100%; }
-.value { text-align: left; border-radius: 3px; max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 2px 0; }
+.value { text-align: left; border-radius: 3px; max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 4px 0; margin: -2px 0; }
 button.value:hover { background: var(--act-tint); }
 .rest.statement { grid-column: 1 / -1; }
 .statement .rel { padding-left: 0; }

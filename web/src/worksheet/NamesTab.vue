@@ -2,6 +2,7 @@
 import { computed, ref } from "vue";
 
 import type { NameHere } from "../shared/api/client";
+import { vFitted } from "../shared/fitting";
 import Typeset from "../shared/Typeset.vue";
 import { numberAt } from "./editor/nudge";
 import { toggleUses } from "./namesAtCursor";
@@ -39,7 +40,7 @@ const lettersLatex = computed(() =>
   <ul>
     <li v-if="names.length < sheet.names.length"><button class="more" @click="all = true">{{ sheet.names.length - names.length }} more names further up</button></li>
     <li v-for="name in names" :key="`${name.name} ${name.cell}`" :class="{ old: name.replacedIn, failed: name.failed }">
-      <button class="meaning" @click="sheet.activate(name.cellId, 'end')"><Typeset :latex="name.latex" /><span class="hidden-text">: go to {{ name.name }}, cell {{ name.cell }}</span></button>
+      <button v-fitted="name.latex" class="meaning" @click="sheet.activate(name.cellId, 'end')"><Typeset :latex="name.latex" /><span class="hidden-text">: go to {{ name.name }}, cell {{ name.cell }}</span></button>
       <small>
         cell {{ name.cell }}
         <template v-if="name.failed"> · has an error</template>
@@ -60,7 +61,7 @@ ul { list-style: none; margin: 0; padding: 0; }
 li { border-bottom: 1px solid var(--hair); padding: 9px 0; }
 .meaning, .plain { display: block; width: 100%; text-align: left; overflow-x: auto; overflow-y: hidden; }
 .meaning:hover { background: color-mix(in srgb, var(--act-tint) 60%, transparent); }
-li :deep(.katex) { font-size: 1.08em; }
+li :deep(.katex) { font-size: calc(1.08em * var(--fit, 1)); }
 small { display: block; color: var(--ink-quiet); font-size: 12.5px; margin-top: 2px; }
 .word { text-decoration: underline dotted; text-underline-offset: 3px; }
 .word:hover, .word[aria-pressed="true"] { color: var(--act); }

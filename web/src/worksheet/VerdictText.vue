@@ -34,5 +34,5 @@ const at = computed(() =>
 
 <style scoped>
 .why { margin: 2px 0 4px; font: italic 16px/1.5 var(--serif); color: var(--wrong); }
-.why :deep(.katex) { font-style: normal; }
+.why :deep(.katex) { font-style: normal; font-size: 1.06em; }
 </style>

@@ -16,6 +16,7 @@ import PreferencesDialog from "./PreferencesDialog.vue";
 import SidePanel from "./SidePanel.vue";
 import { useWorksheet } from "./store";
 import { useDragging } from "./useDragging";
+import { useInSight } from "./useInSight";
 import { usePageKeys } from "./usePageKeys";
 import { useWindowing } from "./useWindowing";
 import WriteAgainDialog from "./WriteAgainDialog.vue";
@@ -31,11 +32,14 @@ const finding = ref<"" | "find" | "replace">("");
 const findBar = ref<InstanceType<typeof FindBar>>();
 const titleField = ref<HTMLInputElement>();
 const page = ref<HTMLElement>();
+const panel = ref<InstanceType<typeof SidePanel>>();
+const side = computed(() => panel.value?.$el as HTMLElement | undefined);
 const lost = computed(() => [...sheet.clashes.keys()].filter((cell) => !sheet.cellOf(cell)));
 
 const isPinned = (cell: string) => cell === sheet.active || cell === sheet.selected || cell === sheet.sought;
 const { rows, vMeasured } = useWindowing(toRef(sheet, "visible"), page, isPinned, computed(() => preferences.value.textSize / 100));
 useDragging(page);
+useInSight(page, side, () => sheet.active);
 
 async function open(): Promise<void> {
   await sheet.open(props.id);
@@ -113,7 +117,7 @@ function below(event: MouseEvent): void {
         </div>
       </article>
     </main>
-    <SidePanel v-if="panelOpen" class="side" />
+    <SidePanel v-if="panelOpen" ref="panel" class="side" />
     <NameCard :within="page" />
     <KeysDialog :open="keysOpen" @close="keysOpen = false" @closed="sheet.editor?.focus()" />
     <PreferencesDialog :open="preferencesOpen" @close="preferencesOpen = false" @closed="sheet.editor?.focus()" />

@@ -10,7 +10,7 @@ export const KEY_GROUPS: KeyGroup[] = [
     keys: [
       ["Enter", "work the cell out and go on to the next"],
       ["Shift + Enter", "work it out and stay"],
-      ["Ctrl + Enter", "another line in the same cell; in a note: go on"],
+      ["Ctrl + Enter", "another line in the same cell"],
       ["Alt + Enter", "a new cell below; with Shift above"],
       ["Space or #", "in an empty cell: a note, a heading"],
       ["Backspace", "in an empty cell: remove it; in an empty note: back to mathematics"],

@@ -8,21 +8,21 @@ function canonical(word: string): string {
   return word.replace(/^([A-Za-z]+?)_?(\d+)$/, "$1_$2");
 }
 
-/** What a word means where the cursor is. */
-export function meaningHere(sheet: Sheet, word: string): NameHere | undefined {
-  return [...sheet.names].reverse().find((name) => name.name === canonical(word));
+/** What a word means in a cell, asked of the server: what the panel shows may be a moment behind the keys. */
+async function meaningAt(sheet: Sheet, word: string, cell: string | null): Promise<NameHere | undefined> {
+  const names = (await sheet.namesAt(cell))?.names ?? [];
+  return names.filter((name) => name.name === canonical(word)).pop();
 }
 
-/** Opens the cell that gave a name its meaning. */
-export function goToDefinition(sheet: Sheet, word: string): void {
-  const name = meaningHere(sheet, word);
+/** Opens the cell that gave a name the meaning that it has in a cell. */
+export async function goToDefinition(sheet: Sheet, word: string, cell = sheet.active): Promise<void> {
+  const name = await meaningAt(sheet, word, cell);
   if (name) sheet.activate(name.cellId, "end");
 }
 
 /** Marks everything that uses a name; once more takes the marks away. */
 export async function pointOutUses(sheet: Sheet, word: string): Promise<void> {
-  const names = (await sheet.namesAt(sheet.active))?.names ?? [];
-  const name = names.filter((item) => item.name === canonical(word)).pop();
+  const name = await meaningAt(sheet, word, sheet.active);
   if (name) toggleUses(sheet, name);
 }
 

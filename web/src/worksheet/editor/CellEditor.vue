@@ -19,6 +19,11 @@ const host = ref<HTMLElement>();
 const { lines, read } = useDraft(() => sheet.id, () => props.cell.id);
 const text = ref(sheet.drafts.get(props.cell.id) ?? props.cell.text);
 const isEmpty = computed(() => !text.value);
+/** Whether a step typed here has a line to go on from. */
+const goesOnFrom = computed(() => {
+  const above = sheet.cellOf(sheet.neighbour(props.cell.id, -1));
+  return above?.kind === "math" && Boolean(above.text.trim());
+});
 /** An unfinished line is no error yet: errors are said after a pause, or when the text is the stored one. */
 const isPausing = ref(true);
 const pauseSoon = useDebounceFn(() => (isPausing.value = true), 1400);
@@ -92,12 +97,13 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
 <template>
   <div class="editor" @focusout="leave">
     <div class="read" aria-live="polite">
-      <div v-for="(line, index) in lines" :key="index" class="draft">
+      <div v-for="(line, index) in isEmpty ? [] : lines" :key="index" class="draft">
         <Typeset :latex="line.reading" />
         <span v-for="(result, k) in results(line)" :key="k" class="ghost"><span class="rel">{{ result.relation }}</span><Typeset :latex="result.latex" /></span>
         <span v-if="verdict(line)?.word" class="verdict" :class="verdict(line)?.tone">{{ verdict(line)?.tone === "proved" && line.result?.kind === "step" ? "✓" : verdict(line)?.word }}</span>
       </div>
-      <span v-if="isEmpty" class="hint">Type mathematics, as in <code>f(x) = x^2 - 3</code> — or a space for a note</span>
+      <span v-if="isEmpty && goesOnFrom" class="hint">Mathematics, <code>=</code> to go on from the line above, or a space for a note</span>
+      <span v-else-if="isEmpty" class="hint">Type mathematics, as in <code>f(x) = x^2 - 3</code> — or a space for a note</span>
     </div>
     <div ref="host" class="field" />
     <p v-for="fault in faults" :key="fault.line.offset" class="fault" role="status">
@@ -108,7 +114,7 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
 </template>
 
 <style scoped>
-.read { min-height: 34px; overflow-x: auto; overflow-y: hidden; padding-bottom: 5px; }
+.read { min-height: 34px; overflow-x: auto; overflow-y: hidden; padding: 4px 0 5px; margin-top: -4px; }
 .draft { min-height: 30px; display: flex; flex-wrap: wrap; align-items: baseline; row-gap: 4px; }
 .ghost { color: var(--ink-quiet); display: inline-flex; align-items: baseline; }
 .rel { padding: 0 12px; font: 20px KaTeX_Main, serif; }

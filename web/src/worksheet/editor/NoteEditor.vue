@@ -1,28 +1,20 @@
 <script setup lang="ts">
-import { defaultKeymap, history, historyKeymap, redoDepth, undoDepth } from "@codemirror/commands";
+import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
 import { EditorState, Prec } from "@codemirror/state";
 import { drawSelection, EditorView, keymap, placeholder } from "@codemirror/view";
 import { onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import type { CellData } from "../../shared/api/client";
 import { useWorksheet } from "../store";
-import { insertAbove } from "./cellKeys";
+import { openCellKeys } from "./cellKeys";
 import { selectionAt } from "./places";
 import { editorTheme } from "./theme";
 
-/** The text of a note. Enter makes a new line, as in any text; Ctrl+Enter goes on to the next cell. */
+/** The text of a note, under the same keys as a line of mathematics. */
 const props = defineProps<{ cell: CellData }>();
 const sheet = useWorksheet();
 const host = ref<HTMLElement>();
 let view: EditorView | null = null;
-
-function go(by: -1 | 1): boolean {
-  sheet.commit(props.cell.id);
-  const next = sheet.neighbour(props.cell.id, by);
-  if (next) sheet.activate(next, by > 0 ? "start" : "end");
-  else if (by > 0) sheet.activate(sheet.insert(props.cell.id), "end");
-  return true;
-}
 
 function emptied(editor: EditorView): boolean {
   if (editor.state.doc.length > 0) return false;
@@ -30,21 +22,7 @@ function emptied(editor: EditorView): boolean {
   return true;
 }
 
-const keys = [
-  { key: "Mod-Enter", run: () => go(1) },
-  { key: "Shift-Enter", run: () => (sheet.commit(props.cell.id), true) },
-  { key: "Alt-Enter", run: () => (sheet.commit(props.cell.id), sheet.activate(sheet.insert(props.cell.id), "end"), true) },
-  { key: "Escape", run: () => (sheet.select(props.cell.id), true) },
-  { key: "ArrowUp", run: (v: EditorView) => (v.state.doc.lineAt(v.state.selection.main.head).number === 1 ? go(-1) : false) },
-  { key: "ArrowDown", run: (v: EditorView) => (v.state.doc.lineAt(v.state.selection.main.head).number === v.state.doc.lines ? (sheet.neighbour(props.cell.id, 1) ? go(1) : true) : false) },
-  { key: "Alt-Shift-Enter", run: () => (sheet.commit(props.cell.id), insertAbove(props.cell, sheet), true) },
-  { key: "Mod-d", run: () => (sheet.duplicate([props.cell.id]), true), preventDefault: true },
-  { key: "Alt-Shift-ArrowUp", run: () => (sheet.move(props.cell.id, -1), true) },
-  { key: "Alt-Shift-ArrowDown", run: () => (sheet.move(props.cell.id, 1), true) },
-  { key: "Backspace", run: emptied },
-  { key: "Mod-z", run: (v: EditorView) => (undoDepth(v.state) ? false : (void sheet.step("undo"), true)) },
-  { key: "Mod-y", run: (v: EditorView) => (redoDepth(v.state) ? false : (void sheet.step("redo"), true)) },
-];
+const keys = [...openCellKeys(props.cell, sheet), { key: "Backspace", run: emptied }];
 
 onMounted(() => {
   const text = sheet.drafts.get(props.cell.id) ?? props.cell.text;

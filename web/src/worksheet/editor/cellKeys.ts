@@ -13,15 +13,34 @@ import { wordAt } from "./places";
 
 type Sheet = ReturnType<typeof useWorksheet>;
 
-/** The keys of an open math cell. Its own undo comes first; when nothing is left there, the worksheet's. */
-export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
-  const { nudge } = useNudge();
-  const line = (view: EditorView) => view.state.doc.lineAt(view.state.selection.main.head).number;
-  const atEdge = (view: EditorView, by: -1 | 1) => !isListOpen(view) && line(view) === (by < 0 ? 1 : view.state.doc.lines);
+/** The keys of any open cell: notes and mathematics go by the same ones. Its own undo comes first; when nothing is left there, the worksheet's. */
+export function openCellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
+  const atEdge = (view: EditorView, by: -1 | 1) => !isListOpen(view) && isEdgeRow(view, by);
   const takesChosen = (view: EditorView) => isListOpen(view) && selectedCompletion(view.state) !== null && acceptCompletion(view);
   const enter = (view: EditorView) => takesChosen(view) || goOn(cell, sheet);
   const anotherLine = (view: EditorView) => takesChosen(view) || insertNewline(view);
   const linesFirst = () => preferences.value.enter === "line";
+
+  return [
+    { key: "Enter", run: (view) => (linesFirst() ? anotherLine : enter)(view) },
+    { key: "Mod-Enter", run: (view) => (linesFirst() ? enter : anotherLine)(view) },
+    { key: "Shift-Enter", run: () => (sheet.commit(cell.id), true) },
+    { key: "Alt-Enter", run: () => (sheet.commit(cell.id), sheet.activate(sheet.insert(cell.id), "end"), true) },
+    { key: "Alt-Shift-Enter", run: () => (sheet.commit(cell.id), insertAbove(cell, sheet), true) },
+    { key: "Escape", run: (view) => (isListOpen(view) && closeCompletion(view)) || (sheet.select(cell.id), true) },
+    { key: "ArrowUp", run: (view) => atEdge(view, -1) && goTo(cell, sheet, -1) },
+    { key: "ArrowDown", run: (view) => atEdge(view, 1) && goTo(cell, sheet, 1) },
+    { key: "Alt-Shift-ArrowUp", run: (view) => moved(view, cell, sheet, -1) },
+    { key: "Alt-Shift-ArrowDown", run: (view) => moved(view, cell, sheet, 1) },
+    { key: "Mod-d", run: () => (sheet.duplicate([cell.id]), true), preventDefault: true },
+    { key: "Mod-z", run: (view) => (undoDepth(view.state) ? undo(view) : (void sheet.step("undo"), true)) },
+    { key: "Mod-y", mac: "Mod-Shift-z", run: (view) => (redoDepth(view.state) ? redo(view) : (void sheet.step("redo"), true)) },
+  ];
+}
+
+/** The keys of an open math cell. */
+export function mathKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
+  const { nudge } = useNudge();
 
   function nudgeHere(view: EditorView, by: number): boolean {
     const moved = nudge(cell.id, view.state.doc.toString(), view.state.selection.main.head, by);
@@ -32,34 +51,28 @@ export function cellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
   }
 
   return [
-    { key: "Enter", run: (view) => (linesFirst() ? anotherLine : enter)(view) },
-    { key: "Mod-Enter", run: (view) => (linesFirst() ? enter : anotherLine)(view) },
-    { key: "Shift-Enter", run: () => (sheet.commit(cell.id), true) },
-    { key: "Alt-Enter", run: () => (sheet.commit(cell.id), sheet.activate(sheet.insert(cell.id), "end"), true) },
-    { key: "Alt-Shift-Enter", run: () => (sheet.commit(cell.id), insertAbove(cell, sheet), true) },
+    ...openCellKeys(cell, sheet),
     { key: "Tab", run: (view) => nextSnippetField(view) || acceptOffered(view) || toLineEnd(view) },
     { key: "Shift-Tab", run: prevSnippetField },
     { key: "Ctrl-Space", run: startCompletion },
-    { key: "Escape", run: (view) => (isListOpen(view) && closeCompletion(view)) || (sheet.select(cell.id), true) },
-    { key: "ArrowUp", run: (view) => atEdge(view, -1) && goTo(cell, sheet, -1) },
-    { key: "ArrowDown", run: (view) => atEdge(view, 1) && goTo(cell, sheet, 1) },
     { key: "Alt-ArrowUp", run: (view) => nudgeHere(view, 1) },
     { key: "Alt-ArrowDown", run: (view) => nudgeHere(view, -1) },
-    { key: "Alt-Shift-ArrowUp", run: (view) => moved(view, cell, sheet, -1) },
-    { key: "Alt-Shift-ArrowDown", run: (view) => moved(view, cell, sheet, 1) },
-    { key: "Mod-d", run: () => (sheet.duplicate([cell.id]), true), preventDefault: true },
     { key: "F1", run: (view) => (showHelp(wordAt(view.state)), true), preventDefault: true },
-    { key: "Alt-g", run: (view) => (goToDefinition(sheet, wordAt(view.state)), true) },
+    { key: "Alt-g", run: (view) => (void goToDefinition(sheet, wordAt(view.state)), true) },
     { key: "Alt-u", run: (view) => (void pointOutUses(sheet, wordAt(view.state)), true) },
     { key: "Backspace", run: (view) => (view.state.doc.length === 0 && sheet.cells.length > 1 ? (sheet.remove(cell.id), true) : false) },
-    { key: "Mod-z", run: (view) => (undoDepth(view.state) ? undo(view) : (void sheet.step("undo"), true)) },
-    { key: "Mod-y", mac: "Mod-Shift-z", run: (view) => (redoDepth(view.state) ? redo(view) : (void sheet.step("redo"), true)) },
   ];
 }
 
 /** Whether completions are shown; one that is only being looked for must not change what a key does. */
 function isListOpen(view: EditorView): boolean {
   return currentCompletions(view.state).length > 0;
+}
+
+/** Whether the cursor is in the first or last row as it is seen, long lines being wrapped. */
+function isEdgeRow(view: EditorView, by: -1 | 1): boolean {
+  const row = (at: number) => view.coordsAtPos(at)?.top ?? 0;
+  return Math.abs(row(view.state.selection.main.head) - row(by < 0 ? 0 : view.state.doc.length)) < 2;
 }
 
 /** With the list open Tab takes what is marked in it, or its first. */
@@ -85,7 +98,7 @@ function goOn(cell: CellData, sheet: Sheet): boolean {
   return true;
 }
 
-export function insertAbove(cell: CellData, sheet: Sheet): void {
+function insertAbove(cell: CellData, sheet: Sheet): void {
   const at = sheet.cells.findIndex((item) => item.id === cell.id);
   sheet.activate(sheet.insert(sheet.cells[at - 1]?.id ?? null), "end");
 }

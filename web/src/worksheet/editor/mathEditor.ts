@@ -7,7 +7,7 @@ import { drawSelection, EditorView, keymap } from "@codemirror/view";
 import type { CellData } from "../../shared/api/client";
 import { loadVocabulary } from "../../shared/vocabulary";
 import type { EditorHandle, useWorksheet } from "../store";
-import { cellKeys } from "./cellKeys";
+import { mathKeys } from "./cellKeys";
 import { completion } from "./completion";
 import { errorMarks } from "./errorMarks";
 import { snippetOf } from "./gaps";
@@ -36,7 +36,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
       doc: text,
       selection: selectionAt(sheet.caret, text.length),
       extensions: [
-        Prec.highest(keymap.of(cellKeys(cell, sheet))),
+        Prec.highest(keymap.of(mathKeys(cell, sheet))),
         history(),
         drawSelection(),
         bracketMatching({ brackets: "()[]" }),
@@ -51,13 +51,12 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
           if (update.docChanged && !update.transactions.some((transaction) => transaction.annotation(fromElsewhere))) typed(update.state.doc.toString());
         }),
         EditorView.domEventHandlers({ paste: (event) => pasteCells(event, cell, sheet) }),
-        EditorView.inputHandler.of((editor, _from, _to, input) => spaceMakesNote(editor, input, cell, sheet)),
+        EditorView.inputHandler.of((editor, _from, _to, input) => spaceMakesNote(editor, input, cell, sheet) || stepGoesOn(editor, input, cell, sheet)),
         editorTheme,
       ],
     }),
   });
   view.focus(); // at once: the next key belongs to this cell
-  requestAnimationFrame(() => host.scrollIntoView({ block: "nearest" }));
   return {
     view,
     destroy: () => view.destroy(),
@@ -82,6 +81,20 @@ function spaceMakesNote(view: EditorView, input: string, cell: CellData, sheet: 
   if (view.state.doc.length > 0 || (input !== " " && input !== "#")) return false;
   sheet.caret = "end";
   sheet.edit(cell.id, { kind: "note", text: input === "#" ? "#" : "" });
+  return true;
+}
+
+/** With what a step begins; the signs of one character are known as steps at once. */
+const STEP_BEGINS = ["=", "<=>", "⇔", "⇒"];
+
+/** A step typed into an empty cell goes on from the cell above, as on paper: it becomes a line of that cell. */
+function stepGoesOn(view: EditorView, input: string, cell: CellData, sheet: Sheet): boolean {
+  const begun = view.state.doc.toString() + input;
+  if (!STEP_BEGINS.includes(begun)) return false;
+  const above = sheet.cellOf(sheet.neighbour(cell.id, -1));
+  if (above?.kind !== "math" || !above.text.trim()) return false;
+  sheet.write(above.id, `${above.text.trimEnd()}\n${begun}`);
+  sheet.remove(cell.id); // the cursor goes to the one above
   return true;
 }
 
