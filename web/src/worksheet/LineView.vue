@@ -1,20 +1,17 @@
 <script setup lang="ts">
 import { useIntervalFn } from "@vueuse/core";
-import { computed, defineAsyncComponent, ref, watch } from "vue";
+import { computed, ref, watch } from "vue";
 
 import type { Line } from "../shared/api/client";
 import { vFitted } from "../shared/fitting";
 import Typeset from "../shared/Typeset.vue";
 import ErrorText from "./ErrorText.vue";
-import ResultTable from "./ResultTable.vue";
+import LineFigures from "./LineFigures.vue";
 import { cutAtSign, longestNumber, otherKind, shortened, shownResults } from "./shown";
 import VerdictText from "./VerdictText.vue";
 import { verdictOf } from "./verdicts";
 import WaysToWrite from "./WaysToWrite.vue";
 import WorkingSteps from "./WorkingSteps.vue";
-
-/** Fetched when there is a graph to draw. */
-const GraphFigure = defineAsyncComponent(() => import("../graph/GraphFigure.vue"));
 
 /** One line at rest: what was written, the relation sign, the result, and what belongs to it in small. */
 /** With `goesOn` a step follows on the same row, so the line's own result is not given away. */
@@ -93,8 +90,7 @@ function choose(form: string): void {
     </template>
     <VerdictText v-if="verdict.tone === 'wrong' && !line.error && !hidden" class="below" :line="line" />
     <WorkingSteps v-if="workingOpen && line.working.length && !line.error && !hidden" class="below" :line="line" />
-    <ResultTable v-if="line.table && !hidden" class="below" :line="line" :cell="cell" :decimal="inDecimals" />
-    <GraphFigure v-if="line.graph && !hidden" class="below" :line="line" :cell="cell" :index="index" :decimal="inDecimals" />
+    <LineFigures v-if="(line.table || line.graph) && !hidden" class="below" :line="line" :cell="cell" :index="index" :decimal="inDecimals" />
     <WaysToWrite v-if="waysOpen && hasWays" class="below" :line="line" :wanted="wanted" :focused="waysAsked" @choose="choose" @close="waysOpen = false" />
     <p v-for="notice in remarks" :key="notice.text" class="remark below">{{ notice.text }}</p>
   </div>

@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import type { CellData, DraftLine } from "../../shared/api/client";
 import Typeset from "../../shared/Typeset.vue";
+import LineFigures from "../LineFigures.vue";
 import { shownResults } from "../shown";
 import { useWorksheet } from "../store";
 import { verdictOf } from "../verdicts";
@@ -11,6 +12,7 @@ import { renewCompletion } from "./completion";
 import { showErrors } from "./errorMarks";
 import { mathEditor, type OpenEditor } from "./mathEditor";
 import { useDraft } from "./useDraft";
+import { useFigures } from "./useFigures";
 
 /** The open cell: a plain-text editor, above it the typeset reading within a keystroke, in grey the result if it is quick. */
 const props = defineProps<{ cell: CellData }>();
@@ -19,6 +21,7 @@ const host = ref<HTMLElement>();
 const { lines, read } = useDraft(() => sheet.id, () => props.cell.id);
 const text = ref(sheet.drafts.get(props.cell.id) ?? props.cell.text);
 const isEmpty = computed(() => !text.value);
+const figures = useFigures(lines, () => (text.value === props.cell.text ? (sheet.results.get(props.cell.id) ?? []) : []));
 /** Whether a step typed here has a line to go on from. */
 const goesOnFrom = computed(() => {
   const above = sheet.cellOf(sheet.neighbour(props.cell.id, -1));
@@ -110,6 +113,9 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
       {{ fault.error.message }}
       <button v-if="fixWord(fault)" class="fix" data-keeps-editor @mousedown.prevent @click="mend(fault)">{{ fixWord(fault) }}</button>
     </p>
+    <div v-for="figure in figures" :key="figure.index" class="figure" :class="{ old: figure.isOld }">
+      <LineFigures :line="figure.line" :cell="cell.id" :index="figure.index" :decimal="(cell.display[`line${figure.index}`] ?? sheet.conventions.results) === 'decimal'" />
+    </div>
   </div>
 </template>
 
@@ -124,6 +130,8 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
 .hint { color: var(--ink-quiet); font: italic 15.5px var(--serif); }
 .hint code { font: 14.5px var(--mono); }
 .field { margin-top: 4px; padding-top: 9px; border-top: 1px solid var(--hair); }
+.figure { margin-top: 10px; }
+.figure.old { opacity: 0.45; }
 .fault { margin: 6px 0 0; font: italic 15.5px/1.5 var(--serif); color: var(--wrong); }
 .fix { color: var(--act); font-size: 14px; font-style: italic; border: 1px solid var(--act-line); border-radius: 5px; padding: 1px 9px; margin-left: 10px; }
 .fix:hover { background: var(--act-tint); }
