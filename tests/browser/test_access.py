@@ -71,7 +71,9 @@ class Access(InBrowser):
         self.page.get_by_role("button", name="Look of x + 2").click()
         expect(self.page.get_by_label("Shaded area").locator(".value .katex")).to_be_visible()
         self.audit("a graph with its tools", ".graph")
-        self.page.evaluate("scrollTo(0, document.body.scrollHeight)")  # far cells are not on the page
+        self.page.evaluate(
+            "scrollTo(0, document.body.scrollHeight)"
+        )  # far cells are not on the page
         expect(self.page.locator(".table")).to_be_visible()
         self.audit("a table", ".table")
         self.page.locator(".plot").focus()

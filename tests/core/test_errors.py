@@ -6,7 +6,7 @@ import unittest
 
 from upper_slate.core.problems import CODES
 
-from .lines import page, result
+from .lines import exact, page, result
 
 #: (line, code, the text that is underlined, a piece of the sentence)
 MISTAKES = [
@@ -78,6 +78,31 @@ MISTAKES = [
     ("(" * 1000, "too-large", "(", "deep"),
     ("x" * 2001, "syntax", "x", "2,000 characters"),
 ]
+#: What people say, and the line that is meant: it is offered as a suggestion, and has a result.
+SAID_OTHERWISE = [
+    ("table x^2 for x from 1 to 5", "table of x^2 for x from 1 to 5"),
+    ("limit sin(x)/x as x -> 0", "limit of sin(x)/x as x -> 0"),
+    ("lim 1/x as x -> oo", "limit of 1/x as x -> oo"),
+    ("integrate x^2 dx", "integral of x^2 dx"),
+    ("sum n^2 for n from 1 to 10", "sum of n^2 for n from 1 to 10"),
+    ("differentiate x^2 + 3x", "d/dx (x^2 + 3x)"),
+    ("derivative of (t + 1)^3 with respect to t", "d/dt ((t + 1)^3)"),
+    ("gradient of y^2 x wrt y", "d/dy (y^2 x)"),
+    ("partial fractions 1/(x^2 - 1)", "partial fractions of 1/(x^2 - 1)"),
+    ("stationary points of x^3 - 3x", "turning points of x^3 - 3x"),
+    ("maximum of 4 - x^2", "greatest value of 4 - x^2"),
+    ("graph of x^2", "graph x^2"),
+    ("plot x^2, x", "graph x^2, x"),
+    ("roots of x^2 - 4", "solve x^2 - 4"),
+    ("multiply out (x + 1)(x + 2)", "expand (x + 1)(x + 2)"),
+    ("rationalise the denominator of 1/sqrt(2)", "rationalize 1/sqrt(2)"),
+    ("square root of 16", "sqrt 16"),
+    ("mean of [3, 1, 4]", "mean [3, 1, 4]"),
+    ("work out 2/3 + 1/7", "2/3 + 1/7"),
+    ("2 (integral x dx from 0 to 1)", "2 (integral of x dx from 0 to 1)"),
+    ("2/3 of 60", "2/3 * 60"),
+    ("cos30", "cos(30)"),
+]
 #: Lines above, then a line that must fail with that code.
 IN_CONTEXT = [
     (("1/0", "cell 1 + 1"), "needs-above"),
@@ -125,6 +150,30 @@ class Errors(unittest.TestCase):
                     self.assertTrue(again is None or again["message"] != error["message"], mended)
                     applied += 1
         self.assertGreater(applied, 12)
+
+    def test_what_people_say_is_answered_with_the_line_that_is_meant(self) -> None:
+        for line, meant in SAID_OTHERWISE:
+            with self.subTest(line=line):
+                error = result(line)["error"]
+                self.assertIsNotNone(error)
+                self.assertEqual(error["code"], "unknown-name")
+                suggestion = error["suggestion"]
+                mended = (
+                    line[: suggestion["start"]] + suggestion["text"] + line[suggestion["end"] :]
+                )
+                self.assertEqual(mended, meant)
+                self.assertIsNone(result(mended)["error"])
+
+    def test_words_with_a_meaning_here_are_no_requests(self) -> None:
+        for lines, wanted in (
+            (("draw = 7", "draw + 1"), "8"),
+            (("limit = 3", "limit x"), "3*x"),
+            (("plot(x) = x^2", "plot(3)"), "9"),
+            (("sum [1, 2, 3]",), "6"),
+            (("log2(8) + log_3(9)",), "5"),
+        ):
+            with self.subTest(lines=lines):
+                self.assertEqual(exact(*lines), wanted)
 
     def test_errors_that_depend_on_what_stands_above(self) -> None:
         for lines, code in IN_CONTEXT:

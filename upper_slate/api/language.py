@@ -5,6 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter
 
 from ..core.vocabulary import PATTERNS, entries
+from ..core.vocabulary.spoken import also_said
 from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, PatternSchema, VocabularySchema
 from .worksheets import OfficeIn
 
@@ -33,5 +34,5 @@ def names_here(worksheet_id: str, office: OfficeIn, cell: str | None = None) -> 
 def vocabulary() -> VocabularySchema:
     """Every word of the language, and the patterns of the tray."""
     return VocabularySchema(
-        entries=[EntrySchema(name=e.name, kind=e.kind, pattern=e.pattern, sample=e.sample, meaning=e.meaning, aims=list(e.aims)) for e in entries()],
+        entries=[EntrySchema(name=e.name, kind=e.kind, pattern=e.pattern, sample=e.sample, meaning=e.meaning, aims=[*e.aims, *also_said(e.name)]) for e in entries()],
         patterns=[PatternSchema(group=p.group, name=p.name, written=p.written, sample=p.sample) for p in PATTERNS])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Final
 
 from ..problems import LineError, Suggestion
@@ -12,6 +13,7 @@ from .names import constant_name
 from .tokens import Token, canonical_name
 from .tree import Apply, Bracket, Call, CellReference, Gap, Index, InverseFunction, Name, Negative, Node, Number, Power, Product
 
+_LOG_WITH_BASE: Final = re.compile(r"log_?(\d+)")
 _COUNT: Final = {1: "one argument", 2: "two arguments", 3: "three arguments"}
 
 
@@ -36,7 +38,7 @@ class NameReader(DerivativeReader):
         if names.is_known(name) or names.is_known(token.text):
             known = name if names.is_known(name) else token.text
             return self._known(known)
-        if token.text.startswith("log_") and token.text[4:].isdigit():
+        if _LOG_WITH_BASE.fullmatch(token.text):
             return self._log_with_base()
         if names.is_letter(name):
             self._refuse_missing_function(token, name)
@@ -173,7 +175,8 @@ class NameReader(DerivativeReader):
 
     def _log_with_base(self) -> Node:
         token = self.advance()
-        base = Number(token.text[4:], start=token.start + 4, end=token.end)
+        digits = token.text.removeprefix("log").removeprefix("_")
+        base = Number(digits, start=token.end - len(digits), end=token.end)
         if self.token.kind == "(":
             opened = self.advance()
             arguments = self._arguments(")", opened)
@@ -216,6 +219,9 @@ class NameReader(DerivativeReader):
         """`xy` is x·y: the run becomes one token for each letter, so that powers and brackets bind to the last."""
         if token.text[-1] in "fgh" and self.ahead().kind == "(" and not self.tolerant and not self.names.is_known(token.text[-1]):
             raise LineError("unknown-name", f"{token.text} has no definition above this line.", token.start, token.end)
+        if token.text == "of" and self.at and not self.tolerant:
+            raise LineError("unknown-name", "“of” has no meaning here; a part of something is a product.", token.start, token.end,
+                            Suggestion("*", token.start, token.end))
         parts = [Token("name", c, token.start + k, token.start + k + 1, token.spaced and k == 0) for k, c in enumerate(token.text)]
         self.tokens[self.at:self.at + 1] = parts
         return self._name()

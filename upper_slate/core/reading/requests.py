@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from .expressions import ExpressionReader
+from .spoken import said_otherwise
 from .tokens import Token, canonical_name
 from .tree import Interval, Node, Request
 
@@ -27,6 +28,8 @@ class RequestReader(ExpressionReader):
         token = self.token
         if token.kind != "name" or token.text in self.names.values or token.text in self.names.functions:
             return None
+        if not self.tolerant and (said := said_otherwise(self.source, self.tokens, self.at, self.names)):
+            raise said
         if token.text in _ONE_WORD and self._operand_follows(1):
             self.advance()
             body = self.with_at()
