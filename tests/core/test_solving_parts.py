@@ -29,11 +29,14 @@ from upper_slate.core.working.solving.families import (
     reduced,
 )
 from upper_slate.core.working.solving.inequality import Cuts
+from upper_slate.core.working.solving.missed import misses
 from upper_slate.core.working.solving.ranges import NoRange, excludes_zero, range_of
 from upper_slate.core.working.solving.regions import Piece, between, condition_of, true_pieces
 from upper_slate.core.working.solving.statement import Statement, Trial
 from upper_slate.core.working.solving.zeros import Search, Unsolved
 from upper_slate.core.working.values import Requirement
+
+from .lines import result
 
 x = sp.Symbol("x", real=True)
 pi = sp.pi
@@ -256,6 +259,56 @@ class ZeroSearch(unittest.TestCase):
     def test_no_rule_says_so(self) -> None:
         with self.assertRaises(Unsolved):
             Search(x, True).of(sp.exp(x) - x - 2)
+
+
+class Missed(unittest.TestCase):
+    """The guard on the rules: zeros that are certainly there and were not found."""
+
+    everywhere = (-float("inf"), float("inf"))
+
+    def test_a_zero_that_is_not_among_the_solutions(self) -> None:
+        five_more = sp.sqrt(x + 5) - sp.sqrt(x) - 1
+        for expr, values, families, wanted in (
+            (five_more, [], [], True),
+            (five_more, [sp.Integer(4)], [], False),
+            (five_more, [sp.Integer(5)], [], True),
+            (sp.exp(x) - 3 * x, [], [], True),
+            (sp.sin(x) - sp.Rational(1, 2), [], [Family(sp.pi / 6, 2 * sp.pi)], True),
+            (
+                sp.sin(x) - sp.Rational(1, 2),
+                [],
+                [Family(sp.pi / 6, 2 * sp.pi), Family(5 * sp.pi / 6, 2 * sp.pi)],
+                False,
+            ),
+            (1 / x, [], [], False),  # it changes its sign at a pole
+            (sp.tan(x), [], [Family(sp.S.Zero, sp.pi)], False),
+            (sp.sign(x), [], [], False),
+        ):
+            with self.subTest(expr, values=values):
+                self.assertEqual(misses(expr, x, *self.everywhere, values, families, []), wanted)
+
+    def test_a_zero_outside_the_domain_or_the_range_is_none(self) -> None:
+        expr = sp.exp(x) - 1
+        self.assertTrue(misses(expr, x, *self.everywhere, [], [], []))
+        self.assertFalse(misses(expr, x, *self.everywhere, [], [], [Requirement("nonzero", x)]))
+        self.assertFalse(misses(expr, x, 1.0, 5.0, [], [], []))
+
+    def test_planted_solutions_are_found(self) -> None:
+        pick = random.Random(41)
+        for _ in range(25):
+            place = pick.randint(0, 6)
+            rises = [pick.choice((1, 2, 3, 5)) for _ in range(2)]
+            roots = [pick.randint(0, 5) for _ in range(2)]
+            sides = [f"sqrt({a}x + {r * r - a * place})" for a, r in zip(rises, roots, strict=True)]
+            for sign, total in (("+", sum(roots)), ("-", roots[0] - roots[1])):
+                line = f"solve {sides[0]} {sign} {sides[1]} = {total}"
+                with self.subTest(line):
+                    found = result(line)
+                    if found["solutions"]["list"] is None:  # true of a whole range
+                        continue
+                    values = [entry["x"]["exact"]["text"] for entry in found["solutions"]["list"]]
+                    self.assertIn(str(place), values)
+                    self.assertTrue(found["solutions"]["complete"])
 
 
 class Identities(unittest.TestCase):

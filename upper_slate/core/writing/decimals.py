@@ -215,8 +215,8 @@ def _with_letters(expr: sp.Expr, digits: Digits, style: Style) -> Rounded:
 
     def number(part: sp.Expr) -> sp.Expr:
         rounded = _number(settled(part), digits)
-        if rounded.tree == Number("1") and rounded.exact:
-            return sp.S.One
+        if part.is_Integer and rounded.exact and rounded.tree in (Number(str(part)), Negative(Number(str(-part)))):
+            return part  # so that everything stands in the order of the exact result
         negative = isinstance(rounded.tree, Negative)
         dummy = sp.Symbol(f"\0{len(held)}", positive=True)
         held[dummy] = Rounded(rounded.tree.body, rounded.exact) if negative else rounded  # type: ignore[attr-defined]

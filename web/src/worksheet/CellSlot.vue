@@ -141,6 +141,6 @@ function closeMenu(): void {
 .between:not(:hover)::before, .between:not(:hover) span { visibility: hidden; }
 .between::before { content: ""; position: absolute; left: 22px; right: 0; top: 6px; height: 1px; background: var(--act-line); }
 .between span { position: absolute; left: 0; top: -2px; width: 18px; height: 18px; border-radius: 9px; background: var(--page-open); border: 1px solid var(--act-line); color: var(--act); font: 15px/15px var(--sans); }
-@media (max-width: 640px) { .number { right: -10px; } .between { height: 10px; } }
+@media (max-width: 640px) { .number { right: -10px; } .slot:not(.rest) > .number { right: 0; } .between { height: 10px; } }
 @media (hover: none) { .number.note { opacity: 0.6; } }
 </style>

@@ -62,7 +62,7 @@ def by_steps(search: Search, expr: sp.Expr) -> Zeros | None:
     if len(steps) != 1:
         return None
     (step,) = steps
-    t = sp.Symbol("\0t", real=True)
+    t = search.fresh("t", real=True)
     lifted = expr.subs(step, t)
     if x in lifted.free_symbols:
         raise Unsolved

@@ -13,6 +13,7 @@ from ..exact.enclosed import ComplexRoot, EnclosedRoot
 from ..values import Requirement
 from .enclose import real_zeros
 from .families import Family, compare, exact, in_order, members, merged
+from .missed import misses
 from .statement import Atom, Trial
 from .zeros import Search, Unsolved, Zeros
 
@@ -81,6 +82,9 @@ def solutions_of(context: Context, trial: Trial, atom: Atom, where: Range) -> Fo
     found.values = ordered([v for v in values if _counts(trial, atom, v, real, where)])
     if found.families:
         found.values = [v for v in found.values if v.free_symbols or not any(_is_member(v, f) for f in found.families)]
+    if real and zeros.complete and not where.is_whole and misses(atom.difference, trial.letter, float(where.low), float(where.high), [*values, *where.excluded],
+                                                                 zeros.families, trial.requirements):
+        return _enclosed(context, trial, atom, where)
     if not zeros.complete:
         found.values = _nearest(found.values)
         found.notes.append(_ASK)

@@ -48,12 +48,12 @@ def one_exponential(search: Search, expr: sp.Expr) -> Zeros | None:
     common = sp.ilcm(*(r.q for r, _ in split.values())) if len(split) > 1 else next(iter(split.values()))[0].q
     shared = sp.igcd(*(sp.Integer(r * common) for r, _ in split.values())) if len(split) > 1 else sp.Integer(abs(next(iter(split.values()))[0] * common))
     unit = sp.Rational(shared, common)
-    t = sp.Symbol("\0t", positive=True) if search.real else sp.Symbol("\0t")
+    t = search.fresh("t", positive=True) if search.real else search.fresh("t")
     lifted = expr.xreplace({n: t ** (r / unit) * _constant_power(c) for n, (r, c) in split.items()})
     if x in lifted.free_symbols or not lifted.is_rational_function(t):
         return None
     over = sp.fraction(sp.together(sp.expand(lifted)))[0]
-    plain = sp.Symbol("\0p", real=True) if search.real else t
+    plain = search.fresh("p", real=True) if search.real else t
     found = search.inner(plain).of(over.subs(t, plain))
     if search.real:
         found.values = [v for v in found.values if v.free_symbols or _is_positive(v)]

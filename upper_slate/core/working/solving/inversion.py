@@ -123,7 +123,7 @@ def real_power(value: sp.Expr, exponent: sp.Rational) -> sp.Expr:
 
 
 def _complex_power(search: Search, base: sp.Expr, n: int, image: sp.Expr) -> Zeros:
-    t = sp.Symbol("\0t")
+    t = search.fresh("t")
     if n < 0:
         n, image = -n, 1 / image
     total = Zeros()

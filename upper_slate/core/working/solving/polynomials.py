@@ -161,7 +161,7 @@ def _in_power(search: Search, polynomial: sp.Poly) -> Zeros | None:
     step = int(sp.igcd(*(m[0] for m in polynomial.monoms())))
     if step < 2:
         return None
-    t = sp.Symbol("\0t", real=True if search.real else None)
+    t = search.fresh("t", **({"real": True} if search.real else {}))
     lifted = sp.Add(*(c * t ** (m[0] // step) for m, c in polynomial.terms()))
     inner = search.inner(t)
     found = inner.of(lifted)
@@ -180,7 +180,7 @@ def _palindromic(search: Search, polynomial: sp.Poly) -> Zeros | None:
     if polynomial.degree() != 4 or coefficients[0] != coefficients[4] or coefficients[1] not in (coefficients[3], -coefficients[3]) or not search.real:
         return None
     sign = 1 if coefficients[1] == coefficients[3] else -1
-    t = sp.Symbol("\0t", real=True)
+    t = search.fresh("t", real=True)
     a, b, c = coefficients[:3]
     total = Zeros()
     for value in search.inner(t).of(a * t ** 2 + b * t + c - 2 * sign * a).values:

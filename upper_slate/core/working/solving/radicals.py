@@ -16,7 +16,7 @@ def without_radical(search: Search, expr: sp.Expr) -> Zeros | None:
     bases = sorted({n.base for n in roots}, key=lambda b: (-sp.count_ops(b), str(b)))
     base = bases[0]  # the largest stands outermost
     q = int(sp.ilcm(*(n.exp.q for n in roots if n.base == base), 1))
-    r = sp.Symbol("\0r", real=True if search.real else None)
+    r = search.fresh("r", **({"real": True} if search.real else {}))
     lifted = expr.replace(lambda n: isinstance(n, sp.Pow) and n.base == base and n.exp.is_Rational and n.exp.q > 1, lambda n: r ** (n.exp * q))
     over = sp.fraction(sp.together(lifted))[0]
     if not over.is_polynomial(r):

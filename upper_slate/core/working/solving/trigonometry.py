@@ -31,7 +31,7 @@ def trigonometric(search: Search, expr: sp.Expr) -> Zeros | None:
     if not all(r.is_Rational for r in ratios):
         return None
     unit = slopes[0] * sp.Rational(sp.igcd(*(r.p for r in ratios), 0), sp.ilcm(*(r.q for r in ratios), 1))
-    angle, s, c = sp.Symbol("\0a", real=True), sp.Symbol("\0s", real=True), sp.Symbol("\0c", real=True)
+    angle, s, c = search.fresh("a", real=True), search.fresh("s", real=True), search.fresh("c", real=True)
     in_angle = expr.replace(lambda n: isinstance(n, _ALL) and x in n.free_symbols, lambda n: _in_sine_cosine(n.func, sp.expand(n.args[0].subs(x, angle / unit))))
     if x in in_angle.free_symbols:
         return None
@@ -112,7 +112,7 @@ def _circle(search: Search, polynomial: sp.Expr, s: sp.Symbol, c: sp.Symbol, ang
             return total
     homogeneous = _homogeneous(best, s, c)
     if homogeneous is not None:
-        t = sp.Symbol("\0t", real=True)
+        t = search.fresh("t", real=True)
         total = Zeros()
         over = sp.expand(homogeneous.subs({s: t, c: 1}))
         if sp.expand(homogeneous.subs({c: 0, s: 1})) == 0:
@@ -148,7 +148,7 @@ def _homogeneous(polynomial: sp.Expr, s: sp.Symbol, c: sp.Symbol) -> sp.Expr | N
 
 def _half_angle(search: Search, polynomial: sp.Expr, s: sp.Symbol, c: sp.Symbol, angle: sp.Expr) -> Zeros:
     """With t = tan(θ/2) the circle becomes a line, its point θ = π aside."""
-    t = sp.Symbol("\0t", real=True)
+    t = search.fresh("t", real=True)
     over = sp.fraction(sp.together(polynomial.subs({s: 2 * t / (1 + t ** 2), c: (1 - t ** 2) / (1 + t ** 2)}, simultaneous=True)))[0]
     if not search.real:
         raise Unsolved

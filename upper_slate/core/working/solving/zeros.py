@@ -76,6 +76,11 @@ class Search:
         other.needs, other.depth, other.steps = self.needs, self.depth, self.steps
         return other
 
+    def fresh(self, name: str, **assumptions: bool) -> sp.Symbol:
+        """A letter that stands for a part of an expression: another one than those of the searches around this one, which a part of a
+        part may hold."""
+        return sp.Symbol(f"\0{name}{self.depth}", **assumptions)
+
     def _constant(self, expr: sp.Expr) -> Zeros:
         value = settled(sp.expand(expr))
         if judge.is_closed(value):
@@ -169,12 +174,12 @@ def _substituted(search: Search, expr: sp.Expr) -> Zeros | None:
     for part in _generators(expr, x)[:12]:
         if isinstance(part, sp.Pow) and part.exp.is_Rational and part.base == x and part.exp.q > 1:
             part = x ** sp.Rational(1, sp.ilcm(*(p.exp.q for p in expr.atoms(sp.Pow) if p.base == x and p.exp.is_Rational), 1))
-            t = sp.Symbol("\0t", real=True)
+            t = search.fresh("t", real=True)
             lifted = expr.replace(lambda n: isinstance(n, sp.Pow) and n.base == x and n.exp.is_Rational, lambda n: t ** (n.exp / part.exp)).subs(x, t ** part.exp.q)  # noqa: B023
         else:
             if isinstance(part, sp.exp) or (isinstance(part, sp.Pow) and x in part.exp.free_symbols):
                 continue  # exponentials have a rule of their own
-            t = sp.Symbol("\0t", real=True) if search.real else sp.Symbol("\0t")
+            t = search.fresh("t", real=True) if search.real else search.fresh("t")
             lifted = expr.subs(part, t)
         if x in lifted.free_symbols or lifted == t:
             continue
