@@ -178,7 +178,7 @@ class _Writer:
             below = denominators(coefficient)
             negative, node = _split_sign(surd_tree(coefficient * Surd.rational(below), PLAIN))
         factors: list[Node] = []
-        for factor in sorted(over, key=factor_key):
+        for factor in sorted(_apart(over), key=factor_key):
             written = self.write(factor)
             if isinstance(written, Negative) and _whole_denominator(written.body) is not None:
                 negative, written = not negative, written.body
@@ -188,7 +188,7 @@ class _Writer:
         if node != Number("1") or not factors:
             parts = list(node.factors) if isinstance(node, Product) and "/" not in node.operators else [node]
             factors = [*parts, *factors]
-        divisors = [self.write(f) for f in sorted(under, key=factor_key)]
+        divisors = [self.write(f) for f in sorted(_apart(under), key=factor_key)]
         if below != 1:
             divisors = [Number(str(below)), *divisors]
         return negative, quotient_of(product_of(factors), product_of(divisors) if divisors else None)
@@ -223,6 +223,18 @@ class _Writer:
 def _is_below(factor: sp.Basic) -> bool:
     """e to a negative number stands under the bar: 2/e."""
     return isinstance(factor, sp.exp) and bool(factor.args[0].is_Rational and factor.args[0].is_negative)
+
+
+def _apart(factors: list[sp.Expr]) -> list[sp.Expr]:
+    """x^(3/2) as x and sqrt(x), each in its own place among the factors."""
+    found: list[sp.Expr] = []
+    for factor in factors:
+        if isinstance(factor, sp.Pow) and isinstance(factor.base, sp.Symbol) and factor.exp.is_Rational and not factor.exp.is_Integer and factor.exp > 1:
+            whole = factor.exp.p // factor.exp.q
+            found += [sp.Pow(factor.base, whole), sp.Pow(factor.base, factor.exp - whole)]
+        else:
+            found.append(factor)
+    return found
 
 
 def _split_sign(node: Node) -> Signed:
