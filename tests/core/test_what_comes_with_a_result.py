@@ -33,6 +33,8 @@ CONDITIONS = [
     ("simplify (1 - cos(x)^2)/sin(x)", "sin(x)", ("sin(x) != 0",)),
     ("single fraction of 1/x + 1/(x + 1)", "(2*x + 1)/(x*(x + 1))", ()),
     ("(x^2 - 2)/(x - sqrt(2))", "x + sqrt(2)", ("x != sqrt(2)",)),
+    ("(x - sqrt(2))/(x^2 - 2)", "1/(x + sqrt(2))", ("x != sqrt(2)",)),
+    ("(x^3 - 8)/(x^2 - 4)", "(x^2 + 2*x + 4)/(x + 2)", ("x != 2",)),
 ]
 
 #: line, exact text, forms

@@ -10,7 +10,7 @@ from ..problems import LineError
 from ..reading.tree import Request
 from .exact.bridge import settled
 from .exact.surd import Surd
-from .tidy.tidy import _expansion_bound, agrees, collect_numbers, rational_form, tidy_expression, written_size
+from .tidy.tidy import _expansion_bound, agrees, collect_numbers, in_lowest_terms, rational_form, tidy_expression, written_size
 from .values import FunctionValue, Scalar, Value, is_scalar
 
 if TYPE_CHECKING:
@@ -42,7 +42,7 @@ def _simplify(expr: sp.Expr) -> sp.Expr:
     candidates = [tidy_expression(expr)]
     for rewrite in (sp.expand_log, sp.trigsimp, sp.powsimp, sp.factor, sp.radsimp, lambda e: sp.cancel(sp.trigsimp(e))):
         try:
-            candidates.append(collect_numbers(rewrite(expr)))
+            candidates.append(in_lowest_terms(collect_numbers(rewrite(expr))))
         except (NotImplementedError, ValueError, TypeError, AttributeError, sp.PolynomialError):
             continue
     best = candidates[0]

@@ -78,9 +78,18 @@ def _difference(asked: list[_Piece], shown: list[_Piece]) -> list[sp.Basic]:
     found: list[sp.Basic] = []
     for piece, other in [*((p, shown) for p in asked), *((p, asked) for p in shown)]:
         for relation in _without(piece, other):
-            if relation not in found:
+            if relation not in found and not _is_excluded(relation, other):
                 found.append(relation)
     return _unless_implied(found, shown, asked)
+
+
+def _is_excluded(relation: sp.Basic, others: list[_Piece]) -> bool:
+    """Whether the other side excludes that point too, by a factor that is written otherwise: x + √2 excludes one root of x² - 2."""
+    if not (_is_plain(relation) and relation.rhs.is_number):
+        return False
+    letter, point = relation.args
+    vanishing = (p.expr for p in others if p.relation == "!=" and p.expr.free_symbols == {letter} and p.expr.is_polynomial(letter))
+    return any(judge.is_zero(settled(expr.subs(letter, point))) for expr in vanishing)
 
 
 def requirement_relations(requirements: Iterable[Requirement]) -> list[sp.Basic]:

@@ -226,8 +226,9 @@ def _with_letters(expr: sp.Expr, digits: Digits, style: Style) -> Rounded:
         if not node.free_symbols:
             return node if node.is_infinite else number(node)
         if isinstance(node, sp.Mul | sp.Add):
-            closed = [a for a in node.args if not a.free_symbols]
-            rest = [walk(a) for a in node.args if a.free_symbols]
+            bases = [a for a in node.args if _is_log_base(a, node)]
+            closed = [a for a in node.args if not a.free_symbols and a not in bases]
+            rest = [*(walk(a) for a in node.args if a.free_symbols), *bases]
             if closed:
                 total = node.func(*closed)
                 rest.append(number(total) if total not in (1, -1) else total)
@@ -241,6 +242,12 @@ def _with_letters(expr: sp.Expr, digits: Digits, style: Style) -> Rounded:
     changed = walk(sp.expand_mul(expr) if _has_number_bracket(expr) else expr)
     tree = _restored(expression_tree(changed, style), {s.name: r.tree for s, r in held.items()})
     return Rounded(tree, all(r.exact for r in held.values()))
+
+
+def _is_log_base(part: sp.Expr, product: sp.Expr) -> bool:
+    """1/ln(10) beside ln(x): together they are written log(x)."""
+    return (isinstance(part, sp.Pow) and part.exp == -1 and isinstance(part.base, sp.log) and bool(part.base.args[0] == 10)
+            and any(isinstance(a, sp.log) and a.free_symbols for a in product.args))
 
 
 def _has_number_bracket(expr: sp.Expr) -> bool:

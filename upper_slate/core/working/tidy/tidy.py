@@ -54,7 +54,26 @@ def tidy_expression(expr: sp.Expr) -> sp.Expr:
         if best is None or (length < size and agrees(expr, candidate)):
             best, size = candidate, length
     assert best is not None
-    return joined_powers(expand_numerator(best), expr)
+    return joined_powers(expand_numerator(in_lowest_terms(best)), expr)
+
+
+def in_lowest_terms(expr: sp.Expr) -> sp.Expr:
+    """A fraction whose numerator and denominator have a factor in common without it, though that may look longer: (x² + 2x + 4)/(x + 2) for
+    (x³ - 8)/(x² - 4). Where more than four terms come out it stays: (x^10 - 1)/(x - 1)."""
+    if not isinstance(expr, sp.Mul) or not _has_denominator(expr):
+        return expr
+    letters = expr.free_symbols
+    rational = sp.Mul(*(f for f in expr.args if f.is_rational_function(*letters)))
+    over, under = sp.fraction(rational)
+    try:
+        if not under.free_symbols or sp.count_ops(expr) > 120 or not sp.gcd(over, under).free_symbols:
+            return expr
+        reduced = collect_numbers(rational_form(rational))
+    except (sp.PolynomialError, NotImplementedError, ValueError, TypeError, AttributeError):
+        return expr
+    if any(len(sp.Add.make_args(sp.expand(part))) > MAX_EXPANDED for part in sp.fraction(reduced)) or not agrees(rational, reduced):
+        return expr
+    return sp.Mul(reduced, *(f for f in expr.args if not f.is_rational_function(*letters)))
 
 
 def expand_numerator(expr: sp.Expr) -> sp.Expr:
