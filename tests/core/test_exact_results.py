@@ -142,6 +142,10 @@ LETTERS = [
     ("(x + sqrt(2))(x - sqrt(2))", "x^2 - 2"),
     ("tan(x) cos(x)", "sin(x)"),
     ("n!/n!", "1"),
+    ("sqrt(8x^3)", "2*sqrt(2)*x*sqrt(x)"),
+    ("abs(x) sqrt(x)", "x*sqrt(x)"),
+    ("abs(x) sqrt(x + 1)", "abs(x)*sqrt(x + 1)"),
+    ("root(x^6, 4)", "abs(x)*sqrt(abs(x))"),
     ("(x^3 - 8)/(x^2 - 4)", "(x^2 + 2*x + 4)/(x + 2)"),
     ("simplify (x^3 - 8)/(x^2 - 4)", "(x^2 + 2*x + 4)/(x + 2)"),
     ("sin(x) (x^3 - 8)/(x^2 - 4)", "sin(x)*(x^2 + 2*x + 4)/(x + 2)"),
@@ -175,6 +179,7 @@ DERIVATIVES = [
     ("d/dx x^2 + 1", "2*x + 1"),
     ("d/dx cbrt(x)", "1/(3*cbrt(x^2))"),
     ("d^2/dx^2 sqrt(x)", "-1/(4*x*sqrt(x))"),
+    ("d/dx sqrt(x^3)", "3*sqrt(x)/2"),
     ("d/dx e^(2x + 1)", "2*e^(2*x + 1)"),
     ("d/dx (x e^(x^2 + 1))", "e^(x^2 + 1)*(2*x^2 + 1)"),
 ]

@@ -259,6 +259,8 @@ def real_root_power(base: sp.Expr, exponent: Fraction) -> sp.Expr:
     kept = sp.Mul(*under)
     if len(under) == 1:
         inner, k = _as_integer_power(kept)
+        if even and k is not None and k % 2:  # x sqrt(x): where the root has a value, x is not negative
+            out = [f.xreplace({sp.Abs(inner): inner}) for f in out]
         if k is not None and (common := gcd(k, q)) > 1:
             size = sp.Abs(inner) if even and k % 2 == 0 else inner
             return sign * to_sympy(outer) * sp.Mul(*out) * sp.Pow(size, sp.Rational(k // common * p, q // common))  # type: ignore[arg-type]

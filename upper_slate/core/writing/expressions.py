@@ -202,7 +202,7 @@ class _Writer:
         if isinstance(exponent, sp.Rational) and not exponent.is_Integer:
             if exponent.p == 1:
                 return root_node(self.write(base), int(exponent.q))
-            if isinstance(base, sp.Symbol):
+            if isinstance(base, sp.Symbol | sp.Abs):
                 whole, rest = divmod(int(exponent.p), int(exponent.q))
                 root = root_node(self.write(sp.Pow(base, rest)), int(exponent.q))
                 return product_of([self.write(sp.Pow(base, whole)), root]) if whole else root
@@ -229,7 +229,7 @@ def _apart(factors: list[sp.Expr]) -> list[sp.Expr]:
     """x^(3/2) as x and sqrt(x), each in its own place among the factors."""
     found: list[sp.Expr] = []
     for factor in factors:
-        if isinstance(factor, sp.Pow) and isinstance(factor.base, sp.Symbol) and factor.exp.is_Rational and not factor.exp.is_Integer and factor.exp > 1:
+        if isinstance(factor, sp.Pow) and isinstance(factor.base, sp.Symbol | sp.Abs) and factor.exp.is_Rational and not factor.exp.is_Integer and factor.exp > 1:
             whole = factor.exp.p // factor.exp.q
             found += [sp.Pow(factor.base, whole), sp.Pow(factor.base, factor.exp - whole)]
         else:

@@ -48,6 +48,7 @@ def tidy_expression(expr: sp.Expr) -> sp.Expr:
     letters = expr.free_symbols
     if letters and expr.is_polynomial(*letters):
         return collect_numbers(small_expand(expr))
+    expr = expr.replace(lambda n: isinstance(n, sp.Mul), _without_needless_size)
     best, size = None, 0
     for candidate in _candidates(expr):
         length = written_size(candidate)
@@ -55,6 +56,13 @@ def tidy_expression(expr: sp.Expr) -> sp.Expr:
             best, size = candidate, length
     assert best is not None
     return joined_powers(expand_numerator(in_lowest_terms(best)), expr)
+
+
+def _without_needless_size(product: sp.Mul) -> sp.Expr:
+    """|x| √x is x √x: the root has a value only where x is not negative."""
+    rooted = {f.base for f in product.args if isinstance(f, sp.Pow) and f.exp.is_Rational and f.exp.q % 2 == 0 and f.base.is_real}
+    sizes = {f: f.as_base_exp() for f in product.args if isinstance(f.as_base_exp()[0], sp.Abs)} if rooted else {}
+    return sp.Mul(*(sizes[f][0].args[0] ** sizes[f][1] if f in sizes and sizes[f][0].args[0] in rooted else f for f in product.args)) if sizes else product
 
 
 def in_lowest_terms(expr: sp.Expr) -> sp.Expr:
