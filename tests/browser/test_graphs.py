@@ -190,6 +190,22 @@ class Graphs(InBrowser):
         self.figure().get_by_role("button", name="one turn").click()
         expect(self.page.locator(".plot .labels text", has_text="180°")).to_have_count(1)
 
+    def test_a_graph_is_drawn_while_its_line_is_typed(self) -> None:
+        self.new_worksheet()
+        self.page.keyboard.type("graph x^2 - 3")
+        expect(self.page.locator(".editor .figure:not(.old) .curve path")).to_have_count(1)
+        self.page.keyboard.type(", x + ")
+        expect(self.page.locator(".editor .figure.old .curve path")).to_have_count(1)
+        self.page.keyboard.type("2")
+        expect(self.page.locator(".editor .figure:not(.old) .curve path")).to_have_count(2)
+        self.keys("Enter")
+        expect(self.cell(1).locator(".line .curve path")).to_have_count(2)
+        self.page.keyboard.type("table of x^2 at 0, 1, 2")
+        expect(self.page.locator(".editor .figure tbody tr")).to_have_count(3)
+        self.keys("Control+a")
+        self.page.keyboard.type("sqrt(8)")
+        expect(self.page.locator(".editor .figure")).to_have_count(0)
+
     def test_the_area_between_two_curves(self) -> None:
         self.two_curves()
         self.tool("area")

@@ -16,9 +16,12 @@ document.fonts.addEventListener("loadingdone", () => boxes.forEach(fit));
 
 function fit(box: HTMLElement): void {
   box.style.removeProperty("--fit");
-  const part = box.clientWidth / box.scrollWidth;
   widths.set(box, box.clientWidth);
-  if (part < 1) box.style.setProperty("--fit", String(Math.max(SMALLEST, part * 0.99)));
+  // widths do not shrink quite as the type does: what is over by a little is measured again
+  for (let part = 1, round = 0; box.scrollWidth > box.clientWidth && part > SMALLEST && round < 4; round += 1) {
+    part = Math.max(SMALLEST, 0.99 * part * (box.clientWidth / box.scrollWidth));
+    box.style.setProperty("--fit", String(part));
+  }
 }
 
 function watch(box: HTMLElement): void {
