@@ -94,6 +94,9 @@ def _find(page: Page) -> None:
 def _plot(tool: str, page: Page) -> None:
     """The graph in the middle, with an area or a tangent."""
     plot = page.locator("svg.plot").first
+    while not page.locator("svg.plot").count():  # far cells are not on the page
+        page.evaluate("scrollBy(0, 300)")
+        page.wait_for_timeout(100)
     plot.evaluate("plot => plot.scrollIntoView({ block: 'center' })")
     page.wait_for_timeout(500)
     plot.hover(position={"x": 80, "y": 40})

@@ -2,6 +2,8 @@ import type { Directive } from "vue";
 
 /** Smaller than this part of its size nothing is set; what is wider still scrolls. */
 const SMALLEST = 0.6;
+/** KaTeX's boxes reach so far (px) beyond what they show. */
+const SLACK = 3;
 /** Shorter LaTeX is never measured: it fits, and measuring costs a layout. */
 const LONG = 120;
 
@@ -17,8 +19,8 @@ document.fonts.addEventListener("loadingdone", () => boxes.forEach(fit));
 function fit(box: HTMLElement): void {
   box.style.removeProperty("--fit");
   widths.set(box, box.clientWidth);
-  // widths do not shrink quite as the type does: what is over by a little is measured again
-  for (let part = 1, round = 0; box.scrollWidth > box.clientWidth && part > SMALLEST && round < 4; round += 1) {
+  // Widths do not shrink quite as the type does: what is over by a little is measured again.
+  for (let part = 1, round = 0; box.scrollWidth > box.clientWidth + SLACK && part > SMALLEST && round < 4; round += 1) {
     part = Math.max(SMALLEST, 0.99 * part * (box.clientWidth / box.scrollWidth));
     box.style.setProperty("--fit", String(part));
   }
