@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import json
+import re
+import signal
 import socket
 import subprocess
 import sys
@@ -363,6 +365,33 @@ class CommandLine(unittest.TestCase):
             run = self.run_command("serve", "--port", "0", "--data", str(blocked))
             self.assertEqual(run.returncode, 2)
             self.assertIn("cannot be written", run.stderr)
+
+    def test_a_server_that_is_asked_to_end_tidies_up_and_says_nothing(self) -> None:
+        for number in (signal.SIGTERM, signal.SIGINT):
+            with self.subTest(number), tempfile.TemporaryDirectory() as folder:
+                server = subprocess.Popen(
+                    [sys.executable, "-m", "upper_slate", "serve", "--port", "0", "--data", folder],
+                    cwd=ROOT,
+                    stdout=subprocess.PIPE,
+                    stderr=subprocess.PIPE,
+                    text=True,
+                )
+                assert server.stdout
+                url = re.search(r"http\S+", server.stdout.readline())
+                assert url
+                made = httpx.post(
+                    url[0] + "api/worksheets",
+                    json={"title": "Comb", "markdown": "```slate\nsqrt(72)\n```"},
+                )
+                address = f"{url[0]}api/worksheets/{made.json()['id']}"
+                for _ in range(100):
+                    lines = next(iter(httpx.get(address).json()["results"].values()), [])
+                    if lines and lines[0]["exact"]:
+                        break
+                    time.sleep(0.1)
+                server.send_signal(number)
+                _, complaint = server.communicate(timeout=30)
+                self.assertEqual((server.returncode, complaint), (0, ""))
 
 
 if __name__ == "__main__":

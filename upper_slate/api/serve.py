@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import signal
 import socket
 import sys
 import threading
@@ -41,6 +42,8 @@ def serve(port: int, data: Path | None, demo: Path | None) -> int:
     app = make_app(office)
     server = _Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=1, timeout_keep_alive=30), office)
     print(f"Upper Slate is at http://{HOST}:{listener.getsockname()[1]}/  (Ctrl+C ends it)", flush=True)
+    # uvicorn raises the signal once more when it has ended: as an interrupt, so that what follows is done after SIGTERM too
+    signal.signal(signal.SIGTERM, signal.default_int_handler)
     try:
         server.run(sockets=[listener])
     except KeyboardInterrupt:
