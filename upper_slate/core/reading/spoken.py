@@ -14,7 +14,7 @@ _OWN = ("of", "between")
 
 def said_otherwise(source: str, tokens: list[Token], at: int, names: KnownNames) -> LineError | None:
     """The error for the words that stand there, if they are a request as people say it; None if they are not, or have a meaning on the page."""
-    row = next((row for row in SPOKEN if _stands(row, tokens, at, names)), None)
+    row = next((row for row in SPOKEN.get(tokens[at].text, ()) if _stands(row, tokens, at, names)), None)
     if row is None:
         return None
     said = tokens[at:at + len(row.words)]

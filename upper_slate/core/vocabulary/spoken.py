@@ -48,11 +48,10 @@ _ALL: Final = [
 ]
 
 
-
 def also_said(written: str) -> list[str]:
     """The other words for a request or function, by which it is looked for."""
     return [" ".join(row.words) for row in _ALL if row.written == written]
 
 
-#: The longest phrase first, so that `partial fractions of` is not taken for `partial`.
-SPOKEN: Final = tuple(sorted(_ALL, key=lambda row: -len(row.words)))
+#: By their first word, the longest phrase first, so that `partial fractions of` is not taken for `partial fractions`.
+SPOKEN: Final = {first: tuple(sorted((row for row in _ALL if row.words[0] == first), key=lambda row: -len(row.words))) for first in {row.words[0] for row in _ALL}}

@@ -82,8 +82,9 @@ def solutions_of(context: Context, trial: Trial, atom: Atom, where: Range) -> Fo
     found.values = ordered([v for v in values if _counts(trial, atom, v, real, where)])
     if found.families:
         found.values = [v for v in found.values if v.free_symbols or not any(_is_member(v, f) for f in found.families)]
-    if real and zeros.complete and not where.is_whole and misses(atom.difference, trial.letter, float(where.low), float(where.high), [*values, *where.excluded],
-                                                                 zeros.families, trial.requirements):
+    known = [*found.values, *where.excluded]
+    ends = (float(where.low), float(where.high))
+    if real and zeros.complete and not where.is_whole and misses(atom.difference, trial.letter, *ends, known, found.families, trial.requirements):
         return _enclosed(context, trial, atom, where)
     if not zeros.complete:
         found.values = _nearest(found.values)
