@@ -129,6 +129,19 @@ class Writing(InBrowser):
             assert box
             self.assertLess(box["y"] + box["height"], 800, f"line {k + 2}")
 
+    def test_who_scrolls_away_from_the_open_line_is_left_alone(self) -> None:
+        self.open_worksheet(*(f"1/(x^{k % 5 + 2} + {k}) + 1/x" for k in range(80)))
+        self.cell(3).locator(".left").click()
+        self.wait_for_editor()
+        self.page.mouse.move(500, 500)
+        places = [0.0]
+        for _ in range(30):
+            self.page.mouse.wheel(0, 60)
+            self.page.wait_for_timeout(40)  # cells that come into the window are measured
+            places.append(self.page.evaluate("scrollY"))
+        self.assertEqual(places, sorted(places))
+        self.assertGreater(places[-1], 1500)
+
     def test_the_handbook_opens_at_the_word(self) -> None:
         self.new_worksheet()
         self.page.keyboard.type("cbrt")

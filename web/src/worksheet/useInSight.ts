@@ -6,8 +6,8 @@ const BELOW = 28;
 const HEAD = 64;
 
 /**
- * The open cell stays in sight: when it is opened, and when results above it arrive and push it down. Who scrolls away from it
- * is left alone. `cover` is what may lie over the lower part of the window.
+ * The open cell stays in sight: when it is opened, and when results above it arrive and push it down. Who scrolls it out of the
+ * window, or partly, is left alone. `cover` is what may lie over the lower part of the window.
  */
 export function useInSight(column: Ref<HTMLElement | undefined>, cover: Ref<HTMLElement | undefined>, open: () => string | null) {
   let isInSight = false;
@@ -47,7 +47,7 @@ export function useInSight(column: Ref<HTMLElement | undefined>, cover: Ref<HTML
   });
   useEventListener(window, "scroll", () => {
     const box = wanted();
-    isInSight = box !== undefined && box.bottom > HEAD && box.top < end();
+    isInSight = box !== undefined && box.top > HEAD - 2 && box.bottom < end();
   }, { passive: true });
   useResizeObserver(column, () => isInSight && bring());
 }
