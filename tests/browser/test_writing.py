@@ -135,12 +135,12 @@ class Writing(InBrowser):
         self.wait_for_editor()
         self.page.mouse.move(500, 500)
         places = [0.0]
-        for _ in range(30):
-            self.page.mouse.wheel(0, 60)
-            self.page.wait_for_timeout(40)  # cells that come into the window are measured
+        for _ in range(50):
+            self.page.mouse.wheel(0, 15)
+            self.page.wait_for_timeout(25)  # cells that come into the window are measured
             places.append(self.page.evaluate("scrollY"))
         self.assertEqual(places, sorted(places))
-        self.assertGreater(places[-1], 1500)
+        self.assertGreater(places[-1], 600)
 
     def test_the_handbook_opens_at_the_word(self) -> None:
         self.new_worksheet()
