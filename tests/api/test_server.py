@@ -366,6 +366,19 @@ class CommandLine(unittest.TestCase):
             self.assertEqual(run.returncode, 2)
             self.assertIn("cannot be written", run.stderr)
 
+    @staticmethod
+    def listen(address: str) -> None:
+        """A window: it reads events, and asks for them again at once until nobody answers."""
+        while True:
+            try:
+                with httpx.stream("GET", address, timeout=5) as events:
+                    for _ in events.iter_lines():
+                        pass
+            except httpx.ConnectError:
+                return
+            except httpx.HTTPError:
+                continue
+
     def test_a_server_that_is_asked_to_end_tidies_up_and_says_nothing(self) -> None:
         for number in (signal.SIGTERM, signal.SIGINT):
             with self.subTest(number), tempfile.TemporaryDirectory() as folder:
@@ -389,8 +402,12 @@ class CommandLine(unittest.TestCase):
                     if lines and lines[0]["exact"]:
                         break
                     time.sleep(0.1)
+                window = threading.Thread(target=self.listen, args=[address + "/events"])
+                window.start()
+                time.sleep(0.3)
                 server.send_signal(number)
                 _, complaint = server.communicate(timeout=30)
+                window.join(timeout=10)
                 self.assertEqual((server.returncode, complaint), (0, ""))
 
 

@@ -31,6 +31,9 @@ async def events(worksheet_id: str, office: OfficeIn) -> StreamingResponse:
 
     async def stream() -> AsyncIterator[str]:
         try:
+            if office.is_closing:
+                yield _event({"type": "closing"})
+                return
             yield _event({"type": "hello", "results": desk.results()})
             while True:
                 try:

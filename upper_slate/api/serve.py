@@ -65,8 +65,7 @@ class _Server(uvicorn.Server):
         self._office = office
 
     def handle_exit(self, sig: int, frame: object) -> None:
-        for desk in self._office.open_desks():
-            desk.tell({"type": "closing"})
+        self._office.end_streams()
         super().handle_exit(sig, frame)  # type: ignore[arg-type]
 
 

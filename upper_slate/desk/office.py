@@ -25,6 +25,8 @@ class Office:
         self._desks: dict[str, Desk] = {}
         self._lock = threading.Lock()
         self._changing = threading.Lock()
+        #: No stream of events begins any more.
+        self.is_closing = False
 
     def desk(self, worksheet_id: str) -> Desk:
         """The desk of a worksheet, opened if it was not. NotFound where there is no such worksheet."""
@@ -89,6 +91,12 @@ class Office:
             sheet = read_markdown(file.read_text(encoding="utf-8"))
             self.worksheets.create(sheet.title or file.stem, sheet.folder or "", sheet.conventions, sheet.cells)
         return len(files)
+
+    def end_streams(self) -> None:
+        """Ends every stream of events; a window that asks for a new one at once, as they do, is told the same."""
+        self.is_closing = True
+        for desk in self.open_desks():
+            desk.tell({"type": "closing"})
 
     def close(self) -> None:
         """Closes every desk and ends the workers."""
