@@ -10,9 +10,12 @@ from pathlib import Path
 
 from upper_slate.core.meaning.tasks import LineOutcome, MeaningData, empty_result, error_result
 from upper_slate.formats.markdown import FileCell
-from upper_slate.store.database import NotUsable, open_database
+from upper_slate.store.database import open_database
+from upper_slate.store.folder import NotUsable
 from upper_slate.store.outcomes import Outcomes
-from upper_slate.store.worksheets import NotFound, Refused, Worksheets
+from upper_slate.store.operations import from_data
+from upper_slate.store.refusals import NotFound, Refused
+from upper_slate.store.worksheets import Applied, Worksheets
 
 
 class InFolder(unittest.TestCase):
@@ -23,6 +26,10 @@ class InFolder(unittest.TestCase):
         self.engine = open_database(self.folder)
         self.addCleanup(self.engine.dispose)
         self.worksheets = Worksheets(self.engine)
+
+    def change(self, sheet: str, operations: list[dict], group: str = "") -> Applied:
+        """Operations as a window sends them."""
+        return self.worksheets.change(sheet, from_data(operations), group=group)
 
 
 class Stored(InFolder):
@@ -36,7 +43,7 @@ class Stored(InFolder):
             "Comb", cells=[FileCell("math", "a = 1"), FileCell("note", "bees")]
         )
         cell = self.worksheets.opened(sheet).sheet.cells[0].id
-        self.worksheets.change(sheet, [{"op": "edit", "cell": cell, "text": "a = 2"}])
+        self.change(sheet, [{"op": "edit", "cell": cell, "text": "a = 2"}])
         other = Worksheets(open_database(self.folder)).opened(sheet)
         self.assertEqual([c.text for c in other.sheet.cells], ["a = 2", "bees"])
         self.assertEqual(other.revision, 1)
@@ -46,7 +53,7 @@ class Stored(InFolder):
         cell = self.worksheets.opened(sheet).sheet.cells[0].id
 
         def edit(text: str, group: str) -> None:
-            self.worksheets.change(sheet, [{"op": "edit", "cell": cell, "text": text}], group=group)
+            self.change(sheet, [{"op": "edit", "cell": cell, "text": text}], group=group)
 
         def text() -> str:
             return self.worksheets.opened(sheet).sheet.cells[0].text
@@ -64,7 +71,7 @@ class Stored(InFolder):
     def test_what_changes_nothing_is_no_step(self) -> None:
         sheet = self.worksheets.create("Comb", cells=[FileCell("math", "a")])
         cell = self.worksheets.opened(sheet).sheet.cells[0].id
-        self.worksheets.change(sheet, [{"op": "edit", "cell": cell, "text": "a"}])
+        self.change(sheet, [{"op": "edit", "cell": cell, "text": "a"}])
         stored = self.worksheets.opened(sheet)
         self.assertEqual((stored.revision, stored.can_undo), (0, False))
 
@@ -88,7 +95,7 @@ class Stored(InFolder):
             if turn % 7 == 6:
                 self.worksheets.undo(sheet)
             else:
-                self.worksheets.change(sheet, [operation])
+                self.change(sheet, [operation])
             fresh = Worksheets(self.engine).opened(sheet)
             self.assertEqual(fresh, self.worksheets.opened(sheet), (turn, operation))
 
@@ -120,7 +127,7 @@ class Stored(InFolder):
                 {"op": "convention", "changes": {"decimals": "3 sf"}},
             ],
         ):
-            self.worksheets.change(sheet, operations)
+            self.change(sheet, operations)
             states.append(self.worksheets.opened(sheet).sheet)
         for wanted in reversed(states[:-1]):
             self.worksheets.undo(sheet)
@@ -133,16 +140,16 @@ class Stored(InFolder):
 
     def test_a_change_after_undo_ends_redo(self) -> None:
         sheet = self.worksheets.create("Comb", cells=[FileCell("math", "a")])
-        self.worksheets.change(sheet, [{"op": "title", "title": "One"}])
+        self.change(sheet, [{"op": "title", "title": "One"}])
         self.worksheets.undo(sheet)
-        self.worksheets.change(sheet, [{"op": "title", "title": "Two"}])
+        self.change(sheet, [{"op": "title", "title": "Two"}])
         self.assertIsNone(self.worksheets.redo(sheet))
 
     def test_a_refused_change_changes_nothing(self) -> None:
         sheet = self.worksheets.create("Comb", cells=[FileCell("math", "a")])
         before = self.worksheets.opened(sheet)
         with self.assertRaises(Refused):
-            self.worksheets.change(
+            self.change(
                 sheet, [{"op": "title", "title": "X"}, {"op": "edit", "cell": "none", "text": "b"}]
             )
         self.assertEqual(self.worksheets.opened(sheet), before)
@@ -153,7 +160,7 @@ class Stored(InFolder):
         )
         first = self.worksheets.opened(sheet).sheet.cells[0].id
         for k in range(80):
-            self.worksheets.change(
+            self.change(
                 sheet,
                 [{"op": "insert", "cell": f"c{k}", "after": first, "kind": "math", "text": str(k)}],
             )

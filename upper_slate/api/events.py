@@ -34,7 +34,7 @@ async def events(worksheet_id: str, office: OfficeIn) -> StreamingResponse:
             if office.is_closing:
                 yield _event({"type": "closing"})
                 return
-            yield _event({"type": "hello", "results": desk.results()})
+            yield _event({"type": "hello", "results": desk.results(), "trouble": desk.trouble})
             while True:
                 try:
                     event = await asyncio.wait_for(queue.get(), _BEAT)

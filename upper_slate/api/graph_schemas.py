@@ -111,9 +111,10 @@ class ViewIn(BaseModel):
 
 
 class GraphIn(BaseModel):
-    """Which line of which cell, and how it is to be seen."""
+    """Which line of which cell, and how it is to be seen; `client` marks the window of the browser."""
 
-    cell: str
+    client: str = Field(default="", max_length=64)
+    cell: str = Field(max_length=64)
     line: int = Field(ge=0)
     view: ViewIn
 

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
+from fastapi.concurrency import run_in_threadpool
 
 from ..core.vocabulary import PATTERNS, entries
 from ..core.vocabulary.spoken import also_said
+from .office import OfficeIn
 from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, PatternSchema, VocabularySchema
-from .worksheets import OfficeIn
+from .waiting import when_ready
 
 router = APIRouter(tags=["language"])
 
@@ -15,13 +17,15 @@ router = APIRouter(tags=["language"])
 @router.post("/worksheets/{worksheet_id}/draft", operation_id="readDraft")
 def read_draft(worksheet_id: str, given: DraftIn, office: OfficeIn) -> DraftOut:
     """How the text of a cell reads so far; nothing is stored."""
-    return DraftOut(lines=office.desk(worksheet_id).draft(given.cell, given.text, with_results=False))  # type: ignore[arg-type]
+    return DraftOut(lines=office.desk(worksheet_id).read_draft(given.cell, given.text))  # type: ignore[arg-type]
 
 
-@router.post("/worksheets/{worksheet_id}/draft/results", operation_id="tryDraft")
-def try_draft(worksheet_id: str, given: DraftIn, office: OfficeIn) -> DraftOut:
-    """The same with results, where they are quick."""
-    return DraftOut(lines=office.desk(worksheet_id).draft(given.cell, given.text, with_results=True))  # type: ignore[arg-type]
+@router.post("/worksheets/{worksheet_id}/draft/results", operation_id="tryDraft", response_model=DraftOut)
+async def try_draft(worksheet_id: str, given: DraftIn, office: OfficeIn) -> Response:
+    """The same with results, where they are quick; the newest draft of a cell in a window of the browser wins."""
+    desk = await run_in_threadpool(office.desk, worksheet_id)
+    turn = desk.turns.take(("draft", given.client, given.cell))
+    return await when_ready(lambda: DraftOut(lines=desk.try_draft(given.cell, given.text, turn)), DraftOut(lines=[]))  # type: ignore[arg-type]
 
 
 @router.get("/worksheets/{worksheet_id}/names", operation_id="namesHere")

@@ -3,12 +3,22 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field
 
+from ..store.operations import MAX_TEXT, CellId, Operation
 from .graph_schemas import GraphSchema
 from .written_schemas import Decimal, ValueSchema, Written
+
+#: Marks a window of the browser, so that it knows its own changes.
+Client = Annotated[str, Field(max_length=128)]
+
+
+def _few_lines(text: str) -> str:
+    if text.count("\n") >= 2_000:
+        raise ValueError("a draft has at most 2,000 lines")
+    return text
 
 
 class WorksheetRow(BaseModel):
@@ -22,8 +32,8 @@ class WorksheetRow(BaseModel):
 
 
 class WorksheetCreate(BaseModel):
-    title: str = "Untitled"
-    folder: str = ""
+    title: str = Field(default="Untitled", max_length=10_000)
+    folder: str = Field(default="", max_length=200)
     markdown: str | None = None
     conventions: dict[str, str] = {}
 
@@ -138,26 +148,10 @@ class WorksheetSchema(BaseModel):
     canRedo: bool
 
 
-class Operation(BaseModel):
-    """One change; which fields matter depends on `op` (see store/operations.py)."""
-
-    model_config = ConfigDict(extra="forbid")
-
-    op: Literal["insert", "edit", "remove", "move", "display", "convention", "title"]
-    cell: str | None = None
-    after: str | None = None
-    kind: Literal["math", "note"] | None = None
-    text: str | None = None
-    was: str | None = None
-    display: dict[str, Any] | None = None
-    changes: dict[str, str] | None = None
-    title: str | None = None
-
-
 class OperationsIn(BaseModel):
     """`client` marks the window, so that it knows its own changes; `again` says that the same was sent before and its answer was lost."""
 
-    client: str = ""
+    client: Client = ""
     again: bool = False
     #: changes of one group that follow one another are one step of undo
     group: str = Field("", max_length=40)
@@ -167,15 +161,15 @@ class OperationsIn(BaseModel):
 class CellsIn(BaseModel):
     """Cells of a worksheet."""
 
-    cells: list[str] = Field(max_length=6_000)
+    cells: list[CellId] = Field(max_length=6_000)
 
 
 class PasteIn(BaseModel):
     """Cells as Markdown, or lines of mathematics, to stand after a cell, or first."""
 
-    after: str | None = None
+    after: CellId | None = None
     markdown: str = Field(max_length=2_000_000)
-    client: str = ""
+    client: Client = ""
 
 
 class Pasted(BaseModel):
@@ -185,7 +179,7 @@ class Pasted(BaseModel):
 
 
 class ClientIn(BaseModel):
-    client: str = ""
+    client: Client = ""
 
 
 class Changed(BaseModel):
@@ -195,7 +189,7 @@ class Changed(BaseModel):
 
 
 class StopIn(BaseModel):
-    cell: str | None = None
+    cell: CellId | None = None
 
 
 class Stopped(BaseModel):
@@ -203,10 +197,11 @@ class Stopped(BaseModel):
 
 
 class DraftIn(BaseModel):
-    """The text of a cell while it is being typed; `cell` tells where it stands."""
+    """The text of a cell while it is being typed, at most 2,000 lines; `cell` tells where it stands, `client` marks the window of the browser."""
 
-    cell: str | None = None
-    text: str = Field(max_length=200_000)
+    client: Client = ""
+    cell: CellId | None = None
+    text: Annotated[str, Field(max_length=MAX_TEXT), AfterValidator(_few_lines)]
 
 
 class DraftLine(BaseModel):

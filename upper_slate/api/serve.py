@@ -12,7 +12,8 @@ from pathlib import Path
 import uvicorn
 
 from ..desk.office import Office
-from ..store.database import NotUsable, open_database
+from ..store.database import open_database
+from ..store.folder import NotUsable, hold_folder
 from ..workroom.workroom import Workroom
 from .app import make_app
 
@@ -32,6 +33,7 @@ def serve(port: int, data: Path | None, demo: Path | None) -> int:
     except OSError as error:
         return _cannot(f"Port {port} cannot be used ({error.strerror}); choose another with --port.")
     try:
+        hold_folder(data or Path("data"))
         engine = open_database(data or Path("data"))
     except NotUsable as error:
         return _cannot(str(error))
@@ -40,7 +42,7 @@ def serve(port: int, data: Path | None, demo: Path | None) -> int:
     if demo is not None:
         office.load_demo(demo)
     app = make_app(office)
-    server = _Server(uvicorn.Config(app, log_level="warning", timeout_graceful_shutdown=1, timeout_keep_alive=30), office)
+    server = _Server(uvicorn.Config(app, log_level="warning", server_header=False, timeout_graceful_shutdown=1, timeout_keep_alive=30), office)
     print(f"Upper Slate is at http://{HOST}:{listener.getsockname()[1]}/  (Ctrl+C ends it)", flush=True)
     # uvicorn raises the signal once more when it has ended: as an interrupt, so that what follows is done after SIGTERM too
     signal.signal(signal.SIGTERM, signal.default_int_handler)

@@ -6,14 +6,13 @@ from fastapi import APIRouter
 from fastapi.responses import PlainTextResponse
 
 from ..core.meaning.conventions import Conventions
-from ..core.meaning.known import tolerant_reading
-from ..core.reading.names import KnownNames
-from ..core.reading.tokens import split_lines
 from ..desk.office import Office
 from ..formats.markdown import FileCell, WorksheetFile, read_markdown, write_markdown
 from ..formats.pasted import read_pasted
-from ..store.operations import Refused
-from ..store.worksheets import Applied, new_id, to_file
+from ..store.operations import Insert, Retitle
+from ..store.refusals import Refused
+from ..store.tables import new_id
+from ..store.worksheets import Applied, to_file
 from .office import OfficeIn
 from .schemas import (
     CellSchema,
@@ -36,14 +35,7 @@ router = APIRouter(prefix="/worksheets", tags=["worksheets"])
 
 @router.get("", operation_id="listWorksheets")
 def list_worksheets(office: OfficeIn) -> list[WorksheetRow]:
-    return [WorksheetRow(id=row.id, title=row.title, folder=row.folder, updated=row.updated, preview=_preview(office, row.id))
-            for row in office.worksheets.listed()]
-
-
-def _preview(office: Office, worksheet_id: str) -> list[str]:
-    """LaTeX of the first math lines."""
-    lines = [text for cell in office.worksheets.first_cells(worksheet_id, 8) if cell.kind == "math" for text, _ in split_lines(cell.text) if text.strip()]
-    return [tolerant_reading(text[:200], KnownNames()) for text in lines[:4]]
+    return [WorksheetRow(id=row.id, title=row.title, folder=row.folder, updated=row.updated, preview=office.previews.of(row)) for row in office.worksheets.listed()]
 
 
 @router.post("", operation_id="createWorksheet", status_code=201)
@@ -81,7 +73,7 @@ def _opened(office: Office, worksheet_id: str, first: int | None = None) -> Work
 
 @router.patch("/{worksheet_id}", operation_id="renameWorksheet")
 def rename_worksheet(worksheet_id: str, given: WorksheetUpdate, office: OfficeIn) -> Changed:
-    return _changed(office.change(worksheet_id, [{"op": "title", "title": given.title}]))
+    return _changed(office.change(worksheet_id, [Retitle(title=given.title)]))
 
 
 @router.delete("/{worksheet_id}", operation_id="removeWorksheet", status_code=204)
@@ -104,21 +96,20 @@ def copy_cells(worksheet_id: str, given: CellsIn, office: OfficeIn) -> str:
 
 @router.post("/{worksheet_id}/operations", operation_id="changeWorksheet")
 def change_worksheet(worksheet_id: str, given: OperationsIn, office: OfficeIn) -> Changed:
-    operations = [o.model_dump(exclude_unset=True) for o in given.operations]
-    return _changed(office.change(worksheet_id, operations, given.client, given.again, given.group))
+    return _changed(office.change(worksheet_id, given.operations, given.client, given.again, given.group))
 
 
 @router.post("/{worksheet_id}/paste", operation_id="pasteCells")
 def paste_cells(worksheet_id: str, given: PasteIn, office: OfficeIn) -> Pasted:
     """Inserts the cells of a text after a cell."""
-    operations: list[dict[str, object]] = []
+    operations: list[Insert] = []
     after = given.after
     for cell in read_pasted(given.markdown):
-        operations.append({"op": "insert", "cell": new_id(), "after": after, "kind": cell.kind, "text": cell.text})
-        after = str(operations[-1]["cell"])
+        operations.append(Insert(cell=new_id(), after=after, kind="note" if cell.kind == "note" else "math", text=cell.text))
+        after = operations[-1].cell
     if operations:
-        office.change(worksheet_id, operations, given.client)
-    return Pasted(cells=[str(o["cell"]) for o in operations])
+        office.change(worksheet_id, list(operations), given.client)
+    return Pasted(cells=[o.cell for o in operations])
 
 
 @router.post("/{worksheet_id}/undo", operation_id="undo")

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import logging
 from typing import Any
 
 import sympy as sp
@@ -10,6 +9,7 @@ import sympy as sp
 from . import checks
 from .meaning.assumptions import assumption_facts
 from .meaning.conventions import Conventions
+from .meaning.gate import UNEXPECTED, log_once, unexpected
 from .meaning.known import function_head, known_names, tolerant_reading
 from .meaning.tasks import LineOutcome, LineTask, MeaningData, empty_result
 from .offers import offers_of
@@ -42,12 +42,16 @@ from .writing.style import Style
 from .writing.tables import table_data, table_tree
 from .writing.text import Written, text_of, tree_of, write_tree
 
-_log = logging.getLogger(__name__)
-
 
 def work_out(task: LineTask) -> LineOutcome:
     """The outcome of a line; every failure is a sentence in it, never an exception."""
-    worker = _LineWorker(task)
+    try:
+        return _worked_out(_LineWorker(task))
+    except Exception:
+        return unexpected("working out", task.source)
+
+
+def _worked_out(worker: _LineWorker) -> LineOutcome:
     try:
         return worker.run()
     except LineError as error:
@@ -61,9 +65,8 @@ def work_out(task: LineTask) -> LineOutcome:
     except RecursionError:
         return worker.failure(LineError("too-large", "This expression nests too deep to be worked out."))
     except Exception:
-        # the gate: what a library could not do is said in our words, and kept for whoever mends it
-        _log.info("A line could not be worked out: %r", task.source, exc_info=True)
-        return worker.failure(LineError("not-supported", "This cannot be worked out."))
+        log_once("working out", worker.task.source)
+        return worker.failure(LineError("not-supported", UNEXPECTED))
 
 
 class _LineWorker:
@@ -279,7 +282,10 @@ class _LineWorker:
             self._write_decimal_only(value, line)
             return
         if self.form == "factor" and isinstance(value, Surd) and value.is_integer and abs(value.as_int()) > 1:
-            tree = prime_factors(value.as_int()) or tree
+            try:
+                tree = prime_factors(value.as_int()) or tree
+            except TooLarge:
+                raise LineError("too-large", "The prime factors of this number would not be found in time: too long a part of it has no small factor.") from None
         exact = write_tree(tree)
         result["exact"] = _as_dict(exact)
         try:
@@ -380,7 +386,7 @@ class _LineWorker:
             result["reading"] = tolerant_reading(self.task.source, self._names())
         message = error.message
         if error.values:
-            message = message.format(*(text_of(v) for v in error.values))  # type: ignore[arg-type]
+            message = message.format(*(_value_text(v) for v in error.values))  # type: ignore[arg-type]
         problem = error.problem(len(self.task.source))
         result.update(kind="error", exact=None, decimal=None, forms=[], conditions=[], error=_problem_dict(problem, message))
         line = self.line
@@ -397,6 +403,14 @@ def _holds(left: Any, sign: str, right: Any) -> bool:
         return judge.is_zero(add([left, negate(right)])) == (sign == "=")
     order = judge.compare(left, right)
     return {"<": order < 0, "<=": order <= 0, ">": order > 0, ">=": order >= 0}[sign]
+
+
+def _value_text(value: Value) -> str:
+    """A value in a sentence: exact, or a decimal where there is no exact form."""
+    try:
+        return text_of(value)
+    except NoExactForm:
+        return write_tree(decimal_of(value, Digits(6, "sf")).tree).text
 
 
 def _is_implied(condition: sp.Basic, own: list[sp.Basic]) -> bool:

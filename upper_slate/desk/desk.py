@@ -14,13 +14,14 @@ from ..core.meaning.notes import live_values
 from ..core.meaning.page import MathCell, Page
 from ..core.meaning.planning import PlannedLine
 from ..core.meaning.tasks import LineOutcome
-from ..store.operations import CellState, SheetState
 from ..store.outcomes import Outcomes
+from ..store.states import CellState, SheetState
 from ..workroom.workroom import Ticket, Workroom
 from .drafts import Drafts
 from .graphs import Graphs
 from .names import names_in_force
 from .rows import Row, rows_of
+from .turns import Turn, Turns
 
 #: A line that is ready so soon is waited for in its turn; a slower one lets the lines that do not need it go on.
 _SHORT_WAIT: Final = 0.05
@@ -30,6 +31,10 @@ _MANY: Final = 4
 _TELL_EVERY: Final = 0.1
 #: Seconds between notes of what is shown, which make opening quick but nothing right or wrong.
 _KEEP_EVERY: Final = 5.0
+#: Seconds after a pass that broke down until it is tried again by itself; each time four times as long. A change is tried at once.
+_FIRST_PAUSE: Final = 0.5
+_LAST_PAUSE: Final = 120.0
+_TROUBLE: Final = "Something went wrong with this worksheet, so its results are not kept up to date. What you write is stored; the next change tries again."
 #: Errors of lines that may end otherwise next time.
 _ENDED: Final = ("took-too-long", "stopped", "out-of-memory")
 
@@ -58,6 +63,8 @@ class Desk:
     def __init__(self, worksheet_id: str, sheet: SheetState, revision: int, memory: Outcomes, room: Workroom) -> None:
         self.worksheet_id = worksheet_id
         self._memory, self._room = memory, room
+        #: held while a change is stored and told, so that changes are told in the order in which they were stored
+        self.changing = threading.Lock()
         self._wake = threading.Condition()
         self._sheet, self._revision = sheet, revision
         self._done_revision = -1
@@ -67,12 +74,18 @@ class Desk:
         self._page = Page()
         self._drafts = Drafts(self._page, memory, room)
         self.graphs = Graphs(self._page, room)
+        self.turns = Turns()
         self._planned: dict[str, tuple[CellState, MathCell | None]] = {}
         self._shown: dict[str, list[Row]] = {}
         self._listeners: list[Listener] = []
         self._kept: list[str] = []
         self._kept_at = 0.0
-        self._thread = threading.Thread(target=self._run, name=f"desk {worksheet_id}", daemon=True)
+        #: the sentence that says why the page is not worked out; None as long as it is
+        self.trouble: str | None = None
+        self._start()
+
+    def _start(self) -> None:
+        self._thread = threading.Thread(target=self._run, name=f"desk {self.worksheet_id}", daemon=True)
         self._thread.start()
 
     # -- asked from outside ----------------------------------------------------------------------------------------
@@ -81,6 +94,8 @@ class Desk:
         """The worksheet has changed."""
         with self._wake:
             self._sheet, self._revision = sheet, revision
+            if not self._thread.is_alive() and not self._closing:
+                self._start()
             self._wake.notify_all()
 
     def results(self) -> dict[str, list[Row]]:
@@ -98,10 +113,13 @@ class Desk:
         with self._wake:
             return self._wake.wait_for(lambda: self._done_revision == self._revision, seconds)
 
-    def draft(self, cell_id: str | None, text: str, with_results: bool) -> list[dict[str, Any]]:
-        """How a text reads in the place of a cell, or at the end of the page; results only where they are quick. Stores nothing."""
-        number = self._number_at(cell_id, own=False) + 1
-        return (self._drafts.try_out if with_results else self._drafts.read)(cell_id, number, text)
+    def read_draft(self, cell_id: str | None, text: str) -> list[dict[str, Any]]:
+        """How a text reads in the place of a cell, or at the end of the page, with results that are known. Stores nothing."""
+        return self._drafts.read(cell_id, self._number_at(cell_id, own=False) + 1, text)
+
+    def try_draft(self, cell_id: str | None, text: str, turn: Turn) -> list[dict[str, Any]]:
+        """The same with the results that are quick; waits for them."""
+        return self._drafts.try_out(cell_id, self._number_at(cell_id, own=False) + 1, text, turn)
 
     def names_at(self, cell_id: str | None) -> dict[str, Any]:
         """Names in force at a cell (at the end of the page without one), in page order, replaced ones marked; and the plain letters."""
@@ -149,14 +167,13 @@ class Desk:
 
         return leave
 
-    @property
-    def has_listeners(self) -> bool:
-        return bool(self._listeners)
-
     def tell(self, event: dict[str, Any]) -> None:
         """Sends an event to every listener."""
         for listener in list(self._listeners):
-            listener(event)
+            try:
+                listener(event)
+            except Exception:  # its window is gone, and its stream has not noticed yet
+                logging.getLogger(__name__).info("a listener of worksheet %s took no event", self.worksheet_id, exc_info=True)
 
     def close(self) -> None:
         with self._wake:
@@ -169,19 +186,41 @@ class Desk:
     # -- working ---------------------------------------------------------------------------------------------------
 
     def _run(self) -> None:
+        """One turn after the other. What breaks a turn is said on the page, and the next one begins with a page planned from nothing."""
+        wait = _FIRST_PAUSE
         self._memory.load_shown(self.worksheet_id)
         while not self._closing:
             with self._wake:
                 sheet, revision = self._sheet, self._revision
             try:
                 self._pass(sheet, revision)
+                self._say(None)
+                self._rest(revision)
+                wait = _FIRST_PAUSE
             except Exception:
                 if self._closing:
                     return
                 logging.getLogger(__name__).exception("a pass over worksheet %s broke down", self.worksheet_id)
-                time.sleep(0.5)
-                continue
-            self._rest(revision)
+                self._say(_TROUBLE)
+                self._begin_anew()
+                with self._wake:
+                    self._wake.wait_for(lambda at=revision: self._closing or self._revision != at, timeout=wait)  # type: ignore[misc]
+                wait = min(wait * 4, _LAST_PAUSE)
+
+    def _say(self, trouble: str | None) -> None:
+        """What keeps the page from being worked out, or that nothing does any more."""
+        if trouble != self.trouble:
+            self.trouble = trouble
+            self.tell({"type": "trouble", "sentence": trouble})
+
+    def _begin_anew(self) -> None:
+        """Forgets the page as it is planned: it may be half changed."""
+        with self._wake:
+            busy, self._busy = list(self._busy.values()), {}
+        for item in busy:
+            item.ticket.stop()
+        self._page, self._planned = Page(), {}
+        self._drafts.page = self.graphs.page = self._page
 
     def _rest(self, revision: int) -> None:
         """Says that a revision is worked out, and sleeps until there is something to do."""

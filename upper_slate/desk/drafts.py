@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import time
 from typing import Any, Final
 
 from ..core.meaning.known import function_head, known_names, tolerant_reading
@@ -10,40 +9,35 @@ from ..core.meaning.page import Page
 from ..core.meaning.planning import PlannedLine
 from ..core.meaning.tasks import LineOutcome
 from ..store.outcomes import Outcomes
-from ..workroom.workroom import Ticket, Workroom
+from ..workroom.workroom import Workroom
 from .rows import settled_row
+from .turns import Turn
 
 #: Seconds of work that a draft may take for its result to appear while typing, and of waiting for a free worker besides.
 _QUICK: Final = 2.0
 _QUEUE: Final = 8.0
-#: A draft that was replaced is left to end by itself so long: ending its worker would cost the next draft more.
-_LEFT_ALONE: Final = 0.5
-#: How often a draft that is being worked out looks whether a newer one has come.
-_LOOK: Final = 0.05
 
 
 class Drafts:
-    """Drafts of one worksheet; may be asked from any thread. A newer draft of a cell ends the working out of an older one."""
+    """Drafts of one worksheet; may be asked from any thread. A newer turn ends the working out of an older one."""
 
     def __init__(self, page: Page, memory: Outcomes, room: Workroom) -> None:
-        self._page, self._memory, self._room = page, memory, room
-        self._newest: dict[str | None, int] = {}
+        self.page, self._memory, self._room = page, memory, room
 
     def read(self, cell_id: str | None, number: int, text: str) -> list[dict[str, Any]]:
         """The lines as they read so far, with results that are known already."""
         return self._lines(cell_id, number, text, self._known)
 
-    def try_out(self, cell_id: str | None, number: int, text: str) -> list[dict[str, Any]]:
+    def try_out(self, cell_id: str | None, number: int, text: str, turn: Turn) -> list[dict[str, Any]]:
         """The same with the results that are quick; an unfinished line is no error yet, so only results are given."""
-        turn = self._newest[cell_id] = self._newest.get(cell_id, 0) + 1
-        given_up = False
+        given_up = not turn.is_newest
 
         def answer(line: PlannedLine) -> LineOutcome | None:
             nonlocal given_up
             known = self._known(line)
             if known is not None or line.waits_for or given_up:
                 return known
-            outcome = self._worked_out(self._room.submit(line.task, limit=_QUICK), cell_id, turn)
+            outcome = turn.outcome(self._room.submit(line.task, limit=_QUICK), _QUICK + _QUEUE)
             given_up = outcome is None
             if outcome is not None and not outcome.failed:
                 self._memory.remember(line.key, outcome)
@@ -55,21 +49,10 @@ class Drafts:
         return None if line.waits_for else self._memory.get(line.key)
 
     def _lines(self, cell_id: str | None, number: int, text: str, answer: Any) -> list[dict[str, Any]]:
-        drafted = self._page.draft(cell_id, number, text, answer)
+        drafted = self.page.draft(cell_id, number, text, answer)
         found = []
         for line, outcome in zip(drafted.lines, drafted.outcomes, strict=True):
             names = known_names(line.task.names, line.task.failed, function_head(line.task.source))
             found.append({"offset": line.offset, "reading": tolerant_reading(line.task.source, names, places=True),
                           "result": None if outcome is None else settled_row(line, outcome)})
         return found
-
-    def _worked_out(self, ticket: Ticket, cell_id: str | None, turn: int) -> LineOutcome | None:
-        """The outcome if it is quick; a draft that a newer one has replaced is not waited for."""
-        begun = time.monotonic()
-        while time.monotonic() - begun < _QUICK + _QUEUE:
-            if outcome := ticket.outcome_within(_LOOK):
-                return outcome
-            if turn != self._newest[cell_id] and time.monotonic() - begun > _LEFT_ALONE:
-                break
-        ticket.stop()
-        return None

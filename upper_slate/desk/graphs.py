@@ -10,9 +10,12 @@ from ..core.meaning.page import Page
 from ..core.meaning.planning import with_view
 from ..core.meaning.tasks import LineOutcome
 from ..workroom.workroom import Workroom
+from .turns import Turn
 
 #: Seconds that curves, and all that is found on them, may take.
 _LIMIT: Final = 10.0
+#: Seconds that they may wait for a free worker besides.
+_QUEUE: Final = 10.0
 #: A window is left again and again while it is moved: only the last ones are worth keeping.
 _KEPT: Final = 24
 
@@ -21,22 +24,22 @@ class Graphs:
     """Graphs of one worksheet in other views; may be asked from any thread."""
 
     def __init__(self, page: Page, room: Workroom) -> None:
-        self._page, self._room = page, room
+        self.page, self._room = page, room
         self._newest: OrderedDict[str, LineOutcome] = OrderedDict()
         self._lock = threading.Lock()
 
-    def seen(self, cell_id: str, line: int, view: dict[str, Any]) -> LineOutcome | None:
-        """The outcome of a line of a cell in a view; None where there is no such line, or it waits for another."""
-        cell = self._page.get(cell_id)
+    def seen(self, cell_id: str, line: int, view: dict[str, Any], turn: Turn) -> LineOutcome | None:
+        """The outcome of a line of a cell in a view; None where there is no such line, it waits for another, or a newer view was asked for."""
+        cell = self.page.get(cell_id)
         planned = next((p for p in cell.lines if p.index == line), None) if cell else None
         if planned is None or planned.waits_for:
             return None
         wanted = with_view(planned, view)
         with self._lock:
             outcome = self._newest.get(wanted.key)
-        if outcome is None:
-            outcome = self._room.submit(wanted.task, limit=_LIMIT).outcome()
-            if not outcome.failed:
+        if outcome is None and turn.is_newest:
+            outcome = turn.outcome(self._room.submit(wanted.task, limit=_LIMIT), _LIMIT + _QUEUE)
+            if outcome is not None and not outcome.failed:
                 self._keep(wanted.key, outcome)
         return outcome
 

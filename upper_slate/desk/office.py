@@ -13,6 +13,7 @@ from ..store.outcomes import Outcomes
 from ..store.worksheets import Applied, Worksheets
 from ..workroom.workroom import Workroom
 from .desk import Desk
+from .previews import Previews
 
 
 class Office:
@@ -20,22 +21,23 @@ class Office:
 
     def __init__(self, engine: Engine, room: Workroom) -> None:
         self.worksheets = Worksheets(engine)
+        self.previews = Previews(self.worksheets)
         self.memory = Outcomes(engine)
         self.room = room
         self._desks: dict[str, Desk] = {}
         self._lock = threading.Lock()
-        self._changing = threading.Lock()
         #: No stream of events begins any more.
         self.is_closing = False
 
     def desk(self, worksheet_id: str) -> Desk:
         """The desk of a worksheet, opened if it was not. NotFound where there is no such worksheet."""
-        with self._lock:
-            found = self._desks.get(worksheet_id)
-            if found is None:
-                stored = self.worksheets.opened(worksheet_id)
-                found = self._desks[worksheet_id] = Desk(worksheet_id, stored.sheet, stored.revision, self.memory, self.room)
+        if (found := self._desks.get(worksheet_id)) is not None:
             return found
+        stored = self.worksheets.opened(worksheet_id)
+        with self._lock:
+            if worksheet_id not in self._desks:
+                self._desks[worksheet_id] = Desk(worksheet_id, stored.sheet, stored.revision, self.memory, self.room)
+            return self._desks[worksheet_id]
 
     def change(self, worksheet_id: str, operations: list[Operation], client: str = "", again: bool = False, group: str = "") -> Applied:
         """Stores a change, tells everyone who looks at the worksheet, and has its consequences worked out.
@@ -44,18 +46,18 @@ class Office:
         group are undone together.
         """
         desk = self.desk(worksheet_id)
-        with self._changing:  # told in the order in which they were stored
+        with desk.changing:  # told in the order in which they were stored
             return self._announce(desk, self.worksheets.change(worksheet_id, operations, again, group), client)
 
     def undo(self, worksheet_id: str, client: str = "") -> Applied | None:
         desk = self.desk(worksheet_id)
-        with self._changing:
+        with desk.changing:
             applied = self.worksheets.undo(worksheet_id)
             return applied and self._announce(desk, applied, client)
 
     def redo(self, worksheet_id: str, client: str = "") -> Applied | None:
         desk = self.desk(worksheet_id)
-        with self._changing:
+        with desk.changing:
             applied = self.worksheets.redo(worksheet_id)
             return applied and self._announce(desk, applied, client)
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from ..core.meaning.gate import unexpected
 from ..core.meaning.known import known_names, tolerant_reading
 from ..core.meaning.page import PlannedCell
 from ..core.meaning.planning import PlannedLine
@@ -31,5 +32,8 @@ def rows_of(cell: PlannedCell, before: list[Row], busy_since: dict[str, float]) 
     rows = []
     for line, outcome in zip(cell.lines, cell.outcomes, strict=True):
         held = before[line.index] if line.index < len(before) else None
-        rows.append(settled_row(line, outcome) if outcome is not None else waiting_row(line, held, busy_since.get(line.key)))
+        try:
+            rows.append(settled_row(line, outcome) if outcome is not None else waiting_row(line, held, busy_since.get(line.key)))
+        except Exception:
+            rows.append(settled_row(line, unexpected("showing", line.task.source)))
     return rows

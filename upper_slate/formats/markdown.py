@@ -12,6 +12,10 @@ from ..core.meaning.conventions import Conventions
 _FENCE = re.compile(r"^(```+|~~~+)[ \t]*slate[ \t]*$")
 
 
+#: Conventions need few lines; a longer front matter is none.
+_MAX_HEAD = 10_000
+
+
 class BadFile(Exception):
     """The file cannot be read as a worksheet; the message says why in one sentence."""
 
@@ -43,23 +47,32 @@ def read_markdown(text: str) -> WorksheetFile:
     head, body = _front_matter(text)
     title, folder = head.pop("title", None), head.pop("folder", None)
     try:
-        conventions = Conventions().with_changes(head)
-    except (ValueError, TypeError) as error:
+        conventions = Conventions().with_changes(dict(head))
+    except ValueError as error:
         raise BadFile(f"The front matter cannot be used: {error}.") from None
-    return WorksheetFile(conventions, tuple(_cells(body)), None if title is None else str(title), None if folder is None else str(folder))
+    return WorksheetFile(conventions, tuple(_cells(body)), title or None, folder or None)
 
 
-def _front_matter(text: str) -> tuple[dict[str, object], str]:
-    match = re.match(r"---[ \t]*\n(.*?)(?:^|\n)---[ \t]*(?:\n|$)", text, re.DOTALL)
+def _front_matter(text: str) -> tuple[dict[str, str], str]:
+    match = re.match(r"---[ \t]*\n(.*?)(?:^|\n)---[ \t]*(?:\n|$)", text[:_MAX_HEAD + 10], re.DOTALL)
     if not match:
         return {}, text
     try:
-        head = yaml.safe_load(match[1]) or {}
-    except yaml.YAMLError:
+        head = yaml.load(match[1], Loader=_PlainLoader) or {}
+    except (yaml.YAMLError, RecursionError):
         raise BadFile("The front matter between the two lines --- is not YAML.") from None
-    if not isinstance(head, dict):
+    if not isinstance(head, dict) or not all(isinstance(part, str) for pair in head.items() for part in pair):
         raise BadFile("The front matter is not a list of conventions such as “angles: degrees”.")
-    return {str(k): v for k, v in head.items()}, text[match.end():]
+    return dict(head), text[match.end():]
+
+
+class _PlainLoader(yaml.BaseLoader):
+    """Texts only, and each where it stands: no tags, dates or numbers that would have to be made, and no aliases that grow when they are read."""
+
+    def compose_node(self, parent: yaml.Node | None, index: int) -> yaml.Node | None:
+        if self.check_event(yaml.AliasEvent):
+            raise yaml.YAMLError("an alias")
+        return super().compose_node(parent, index)  # type: ignore[no-any-return]
 
 
 def _cells(body: str) -> list[FileCell]:

@@ -8,32 +8,39 @@ from typing import Any
 
 from alembic import command
 from alembic.config import Config
+from alembic.util import CommandError
 from sqlalchemy import Engine, event
+from sqlalchemy.exc import DatabaseError
 from sqlmodel import create_engine
+
+from .folder import NotUsable, make_folder
 
 _MIGRATIONS = Path(__file__).parent / "migrations"
 
 
-class NotUsable(Exception):
-    """The data folder or its database cannot be used; the message says why in one sentence."""
-
-
 def open_database(folder: Path) -> Engine:
     """The engine of the database in that folder, which is made where it is missing. NotUsable where that fails."""
-    try:
-        folder.mkdir(parents=True, exist_ok=True)
-        probe = folder / ".writable"
-        probe.touch()
-        probe.unlink()
-    except OSError as error:
-        raise NotUsable(f"The data folder {folder} cannot be written: {error.strerror}.") from None
+    make_folder(folder)
     engine = create_engine(f"sqlite:///{folder / 'upper-slate.sqlite'}", connect_args={"check_same_thread": False, "timeout": 10})
     event.listen(engine, "connect", _prepare)
     try:
+        _check(engine)
         migrate(engine)
+    except DatabaseError as error:
+        raise NotUsable(f"The database in {folder} is damaged: put a copy of upper-slate.sqlite in its place, or choose another folder with --data.") from error
+    except CommandError as error:
+        raise NotUsable(f"The database in {folder} was made by a newer version of Upper Slate; this one cannot read it.") from error
     except Exception as error:
         raise NotUsable(f"The database in {folder} cannot be opened: {str(error).splitlines()[0]}") from error
     return engine
+
+
+def _check(engine: Engine) -> None:
+    """Whether the file can be read from end to end, so that damage is said at the start and not in the middle of the work."""
+    with engine.connect() as connection:
+        found = connection.exec_driver_sql("PRAGMA quick_check(1)").scalar()
+    if found != "ok":
+        raise DatabaseError("quick_check", None, sqlite3.DatabaseError(str(found).splitlines()[0]))
 
 
 def _prepare(connection: sqlite3.Connection, _record: Any) -> None:

@@ -2,22 +2,36 @@
 
 from __future__ import annotations
 
+import logging
 import threading
 from collections import OrderedDict
 from collections.abc import Iterator, MutableMapping
+from contextlib import contextmanager
 from dataclasses import asdict
 from datetime import timedelta
 from typing import Final
 
 from sqlalchemy import Engine, delete
+from sqlalchemy.dialects.sqlite import insert
 from sqlmodel import Session, col, select
 
 from ..core.meaning.tasks import LineOutcome
 from .tables import Outcome, Shown, Worksheet, now
 
+_log = logging.getLogger(__name__)
+
 _IN_MEMORY: Final = 20_000
 #: Outcomes that ended by a limit or by Stop are not kept: the next try may end otherwise.
 _PASSING: Final = frozenset({"took-too-long", "out-of-memory", "stopped"})
+
+
+@contextmanager
+def _forgiving(what: str) -> Iterator[None]:
+    """Results can be worked out again: a disk that is full or a row that cannot be read ends nothing."""
+    try:
+        yield
+    except Exception:
+        _log.warning("%s", what, exc_info=True)
 
 
 class Outcomes(MutableMapping[str, LineOutcome]):
@@ -30,7 +44,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
 
     def load_shown(self, worksheet_id: str) -> None:
         """Brings what a worksheet showed last into memory with few queries."""
-        with Session(self._engine) as session:
+        with _forgiving("the results of a worksheet could not be fetched"), Session(self._engine) as session:
             shown = session.get(Shown, worksheet_id)
             missing = [k for k in shown.keys if k not in self._held] if shown else []
             for start in range(0, len(missing), 500):
@@ -39,7 +53,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
 
     def keep_shown(self, worksheet_id: str, keys: list[str]) -> None:
         """Notes what a worksheet shows now; one that was removed meanwhile shows nothing."""
-        with self._lock, Session(self._engine) as session:
+        with _forgiving("what a worksheet shows could not be noted"), self._lock, Session(self._engine) as session:
             if session.get(Worksheet, worksheet_id) is not None:
                 session.merge(Shown(worksheet_id=worksheet_id, keys=keys))
                 session.commit()
@@ -49,11 +63,12 @@ class Outcomes(MutableMapping[str, LineOutcome]):
             if key in self._held:
                 self._held.move_to_end(key)
                 return self._held[key]
-        with Session(self._engine) as session:
+        outcome = None
+        with _forgiving("a stored result could not be read"), Session(self._engine) as session:
             row = session.get(Outcome, key)
-        if row is None:
+            outcome = None if row is None else LineOutcome.from_dict(row.data)
+        if outcome is None:  # not there, or not to be read: it is worked out again
             raise KeyError(key)
-        outcome = LineOutcome.from_dict(row.data)
         self.remember(key, outcome)
         return outcome
 
@@ -62,8 +77,10 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         error = outcome.result["error"]
         if error and error["code"] in _PASSING:
             return
-        with self._lock, Session(self._engine) as session:
-            session.merge(Outcome(key=key, data=asdict(outcome)))
+        row = {"key": key, "data": asdict(outcome), "used": now()}
+        with _forgiving("a result could not be stored"), self._lock, Session(self._engine) as session:
+            written = insert(Outcome).values(row)
+            session.execute(written.on_conflict_do_update(index_elements=["key"], set_={"data": written.excluded.data, "used": written.excluded.used}))
             session.commit()
 
     def remember(self, key: str, outcome: LineOutcome) -> None:

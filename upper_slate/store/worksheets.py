@@ -2,24 +2,27 @@
 
 from __future__ import annotations
 
+import logging
 import threading
 from collections import OrderedDict
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Any, Final
+from typing import Final
 
 from sqlalchemy import Engine, delete, insert, update
+from sqlalchemy.orm import defer
 from sqlmodel import Session, col, select
 
 from ..core.meaning.conventions import Conventions
 from ..formats.markdown import FileCell, WorksheetFile
-from .operations import CellState, Operation, Refused, SheetState, apply_operations, not_yet_done
+from .faults import as_sentences
+from .operations import MAX_CELLS, MAX_TEXT, Operation, apply_operations, from_data, not_yet_done, take_back, to_data
+from .positions import positions_of
+from .refusals import NotFound, Refused
+from .states import CellState, SheetState
 from .tables import Cell, Change, Worksheet, new_id, now
-
-
-class NotFound(Exception):
-    """There is no such worksheet."""
 
 
 @dataclass(frozen=True)
@@ -53,48 +56,85 @@ class _Held:
     positions: dict[str, float]
 
 
+@dataclass(frozen=True)
+class Listed:
+    """A worksheet as the shelf lists it."""
+
+    id: str
+    title: str
+    folder: str
+    updated: datetime
+    revision: int
+
+
+_log = logging.getLogger(__name__)
+_LOCKS: Final = 64
 #: So many worksheets are held; the one that was not used for longest goes.
 _HELD: Final = 20
 
 
 class Worksheets:
-    """One writer at a time; readers are not held up (write-ahead log). Nobody else writes to the database meanwhile."""
+    """Readers are not held up (write-ahead log), and a change of one worksheet waits for another only while that is written.
+
+    Nobody else writes to the database meanwhile. NotStored where it cannot be read or written.
+    """
 
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
         self._write = threading.Lock()
+        #: each worksheet has one of these, by its identity: they are few, whatever is asked for
+        self._locks = [threading.RLock() for _ in range(_LOCKS)]
+        self._holding = threading.Lock()
         self._held: OrderedDict[str, _Held] = OrderedDict()
 
-    def listed(self) -> list[Worksheet]:
-        """All worksheets, the last changed first."""
-        with Session(self._engine) as session:
-            return list(session.exec(select(Worksheet).order_by(col(Worksheet.updated).desc())))
+    def _lock(self, worksheet_id: str) -> threading.RLock:
+        return self._locks[hash(worksheet_id) % _LOCKS]
 
-    def first_cells(self, worksheet_id: str, count: int = 4) -> list[Cell]:
-        with Session(self._engine) as session:
-            return list(session.exec(select(Cell).where(Cell.worksheet_id == worksheet_id).order_by(col(Cell.position)).limit(count)))
+    @contextmanager
+    def _session(self) -> Iterator[Session]:
+        with as_sentences(), Session(self._engine) as session:
+            yield session
+
+    def listed(self) -> list[Listed]:
+        """All worksheets, the last changed first."""
+        newest_first = select(Worksheet).options(defer(Worksheet.conventions)).order_by(col(Worksheet.updated).desc())  # type: ignore[arg-type]
+        with self._session() as session:
+            return [Listed(row.id, row.title, row.folder, row.updated, row.revision) for row in session.exec(newest_first)]
+
+    def first_texts(self, worksheet_id: str, count: int = 8) -> list[str]:
+        """The mathematics among the first cells."""
+        with self._session() as session:
+            cells = session.exec(select(Cell.kind, Cell.text).where(Cell.worksheet_id == worksheet_id).order_by(col(Cell.position)).limit(count))
+            return [text for kind, text in cells if kind == "math"]
 
     def create(self, title: str, folder: str = "", conventions: Conventions | None = None, cells: Iterable[FileCell] = ()) -> str:
-        """Makes a worksheet and returns its identity."""
-        with self._write, Session(self._engine) as session:
-            row = Worksheet(title=title.strip()[:200] or "Untitled", folder=folder, conventions=(conventions or Conventions()).as_dict())
+        """Makes a worksheet and returns its identity. Refused where it has more cells than a worksheet can have."""
+        made = list(cells)
+        if len(made) > MAX_CELLS:
+            raise Refused(f"This has {len(made):,} cells; a worksheet has at most {MAX_CELLS:,}.")
+        if (longest := max((len(c.text) for c in made), default=0)) > MAX_TEXT:
+            raise Refused(f"A cell holds at most {MAX_TEXT:,} characters; one here has {longest:,}.")
+        with self._write, self._session() as session:
+            row = Worksheet(title=title.strip()[:200] or "Untitled", folder=folder[:200], conventions=(conventions or Conventions()).as_dict())
             session.add(row)
             session.flush()
-            for position, cell in enumerate(cells):
-                session.add(Cell(worksheet_id=row.id, position=float(position), kind=cell.kind, text=cell.text))
+            if made:
+                session.execute(insert(Cell), [{"id": new_id(), "worksheet_id": row.id, "position": float(at), "kind": cell.kind, "text": cell.text, "display": {}}
+                                               for at, cell in enumerate(made)])
             session.commit()
             return row.id
 
     def remove(self, worksheet_id: str) -> None:
-        with self._write, Session(self._engine) as session:
+        with self._lock(worksheet_id), self._write, self._session() as session:
             self._row(session, worksheet_id)
             session.exec(delete(Worksheet).where(col(Worksheet.id) == worksheet_id))
             session.commit()
+        with self._holding:
             self._held.pop(worksheet_id, None)
 
     def opened(self, worksheet_id: str) -> Stored:
         """The worksheet as it stands. NotFound where there is none."""
-        with self._write, Session(self._engine) as session:
+        with self._lock(worksheet_id), self._session() as session:
             return self._stored(session, self._row(session, worksheet_id))
 
     def change(self, worksheet_id: str, operations: list[Operation], again: bool = False, group: str = "") -> Applied:
@@ -103,23 +143,25 @@ class Worksheets:
         With `again` the insertions and removals among them that were carried out already are left out. Changes of one
         group that follow one another are one step of undo.
         """
-        with self._write, Session(self._engine) as session:
-            row = self._row(session, worksheet_id)
-            before = self._sheet(session, row)
+        with self._lock(worksheet_id):
+            with self._session() as session:
+                before = self._sheet(session, self._row(session, worksheet_id))
             if again:
                 operations = not_yet_done(before, operations)
             after, inverse = apply_operations(before, operations)
             if after == before:  # nothing to store, and nothing to undo
-                return Applied([], before, self._stored(session, row))
-            session.exec(delete(Change).where(col(Change.worksheet_id) == worksheet_id, col(Change.undone).is_(True)))
-            held = self._save(session, row, before, after)
-            last = session.exec(select(Change).where(Change.worksheet_id == worksheet_id).order_by(col(Change.id).desc()).limit(1)).first() if group else None
-            if last is not None and last.group == group:
-                last.operations, last.inverse = [*last.operations, *operations], [*inverse, *last.inverse]
-                session.add(last)
-            else:
-                session.add(Change(worksheet_id=worksheet_id, revision=row.revision, operations=operations, inverse=inverse, group=group))
-            return self._commit(session, row, held, operations, before)
+                return Applied([], before, self.opened(worksheet_id))
+            with self._write, self._session() as session:
+                row = self._row(session, worksheet_id)
+                session.exec(delete(Change).where(col(Change.worksheet_id) == worksheet_id, col(Change.undone).is_(True)))
+                held = self._save(session, row, before, after)
+                last = session.exec(select(Change).where(Change.worksheet_id == worksheet_id).order_by(col(Change.id).desc()).limit(1)).first() if group else None
+                if last is not None and last.group == group:
+                    last.operations, last.inverse = [*last.operations, *to_data(operations)], [*to_data(inverse), *last.inverse]
+                    session.add(last)
+                else:
+                    session.add(Change(worksheet_id=worksheet_id, revision=row.revision, operations=to_data(operations), inverse=to_data(inverse), group=group))
+                return self._commit(session, row, held, operations, before)
 
     def undo(self, worksheet_id: str) -> Applied | None:
         """Takes the last change back; None where there is none."""
@@ -130,19 +172,21 @@ class Worksheets:
         return self._step(worksheet_id, undone=True)
 
     def _step(self, worksheet_id: str, undone: bool) -> Applied | None:
-        with self._write, Session(self._engine) as session:
-            row = self._row(session, worksheet_id)
-            order = col(Change.id).asc() if undone else col(Change.id).desc()
-            found = session.exec(select(Change).where(Change.worksheet_id == worksheet_id, Change.undone == undone).order_by(order).limit(1)).first()
-            if found is None:
-                return None
-            operations = found.operations if undone else found.inverse
-            before = self._sheet(session, row)
-            after = _carried_out(before, operations, renumber=undone)
-            held = self._save(session, row, before, after)
-            found.undone = not undone
-            session.add(found)
-            return self._commit(session, row, held, operations, before)
+        with self._lock(worksheet_id):
+            with self._session() as session:
+                row = self._row(session, worksheet_id)
+                order = col(Change.id).asc() if undone else col(Change.id).desc()
+                change = session.exec(select(Change).where(Change.worksheet_id == worksheet_id, Change.undone == undone).order_by(order).limit(1)).first()
+                if change is None:
+                    return None
+                before = self._sheet(session, row)
+                operations = from_data(change.operations if undone else change.inverse)
+            after = apply_operations(before, operations)[0] if undone else take_back(before, operations)
+            with self._write, self._session() as session:
+                row = self._row(session, worksheet_id)
+                held = self._save(session, row, before, after)
+                session.exec(update(Change).where(col(Change.id) == change.id).values(undone=not undone))
+                return self._commit(session, row, held, operations, before)
 
     def _commit(self, session: Session, row: Worksheet, held: _Held, operations: list[Operation], before: SheetState) -> Applied:
         session.commit()
@@ -165,83 +209,68 @@ class Worksheets:
         return Stored(row.id, row.folder, row.revision, row.updated, self._sheet(session, row), any_change(False), any_change(True))
 
     def _sheet(self, session: Session, row: Worksheet) -> SheetState:
-        held = self._held.get(row.id)
+        with self._holding:
+            held = self._held.get(row.id)
         if held is None or held.revision != row.revision:
             cells = list(session.exec(select(Cell).where(Cell.worksheet_id == row.id).order_by(col(Cell.position))))
-            sheet = SheetState(row.title, dict(row.conventions), tuple(CellState(c.id, c.kind, c.text, dict(c.display)) for c in cells))
+            sheet = SheetState(row.title, _conventions(row), tuple(CellState(c.id, c.kind, c.text, dict(c.display)) for c in cells))
             held = _Held(row.revision, sheet, {c.id: c.position for c in cells})
             self._keep(row.id, held)
         return held.sheet
 
     def _keep(self, worksheet_id: str, held: _Held) -> None:
-        self._held[worksheet_id] = held
-        self._held.move_to_end(worksheet_id)
-        while len(self._held) > _HELD:
-            self._held.popitem(last=False)
+        with self._holding:
+            self._held[worksheet_id] = held
+            self._held.move_to_end(worksheet_id)
+            while len(self._held) > _HELD:
+                self._held.popitem(last=False)
+
+    def _positions_of(self, session: Session, worksheet_id: str) -> dict[str, float]:
+        with self._holding:
+            held = self._held.get(worksheet_id)
+        if held is not None:
+            return held.positions
+        return dict(session.execute(select(Cell.id, Cell.position).where(Cell.worksheet_id == worksheet_id)).tuples().all())
 
     def _save(self, session: Session, row: Worksheet, before: SheetState, after: SheetState) -> _Held:
         """Writes only what differs."""
         known = {c.id: c for c in before.cells}
-        held = self._held[row.id].positions
+        held = self._positions_of(session, row.id)
         same_order = [c.id for c in before.cells] == [c.id for c in after.cells]
-        positions = held if same_order else _positions(after, held)
+        positions = held if same_order else positions_of([c.id for c in after.cells], held)
         gone = set() if same_order else set(known) - {c.id for c in after.cells}
-        if gone:
-            session.exec(delete(Cell).where(col(Cell.id).in_(gone)))
+        for some in _portions(sorted(gone)):
+            session.execute(delete(Cell).where(col(Cell.id).in_(some)))
         new = [c for c in after.cells if c.id not in known]
+        for some in _portions([c.id for c in new]):
+            if session.exec(select(Cell.id).where(col(Cell.id).in_(some)).limit(1)).first() is not None:
+                raise Refused("A new cell has the identity of a cell in another worksheet.")
         if new:
-            session.exec(insert(Cell).values([{**c.as_dict(), "worksheet_id": row.id, "position": positions[c.id]} for c in new]))
-        for cell in after.cells:
-            if cell.id in known and (known[cell.id] is not cell or held[cell.id] != positions[cell.id]):
-                values = {"kind": cell.kind, "text": cell.text, "display": cell.display, "position": positions[cell.id]}
-                session.exec(update(Cell).where(col(Cell.id) == cell.id).values(**values))
+            session.execute(insert(Cell), [{**c.as_dict(), "worksheet_id": row.id, "position": positions[c.id]} for c in new])
+        changed = [c for c in after.cells if c.id in known and (known[c.id] is not c or held[c.id] != positions[c.id])]
+        if changed:
+            session.execute(update(Cell), [{**c.as_dict(), "position": positions[c.id]} for c in changed])
         row.title, row.conventions, row.revision, row.updated = after.title, after.conventions, row.revision + 1, now()
         session.add(row)
         return _Held(row.revision, after, positions)
 
 
-def _carried_out(sheet: SheetState, operations: list[Operation], renumber: bool) -> SheetState:
-    """Inverses name the exact texts, so numbers in them are not rewritten once more."""
-    if renumber:
-        return apply_operations(sheet, operations)[0]
-    from .operations import _apply
-
-    for operation in operations:
-        sheet, _ = _apply(sheet, operation)
-    return sheet
+def _conventions(row: Worksheet) -> dict[str, str]:
+    """The conventions of a worksheet; the usual ones where what is stored is none."""
+    try:
+        return Conventions(**row.conventions).as_dict()
+    except (ValueError, TypeError):
+        _log.warning("the conventions of worksheet %s cannot be read: %r", row.id, row.conventions)
+        return Conventions().as_dict()
 
 
-def _positions(sheet: SheetState, held: dict[str, float]) -> dict[str, float]:
-    """Positions that keep most cells where they are: a new or moved one goes midway between its neighbours."""
-    ids = [c.id for c in sheet.cells]
-    kept: list[str] = []
-    last = float("-inf")
-    for cell_id in ids:  # the cells whose stored order still fits
-        if cell_id in held and held[cell_id] > last:
-            kept.append(cell_id)
-            last = held[cell_id]
-    fixed = {k: held[k] for k in kept}
-    result: dict[str, float] = {}
-    before = None
-    for k, cell_id in enumerate(ids):
-        if cell_id in fixed:
-            result[cell_id] = before = fixed[cell_id]
-            continue
-        after = next((fixed[i] for i in ids[k:] if i in fixed), None)
-        if before is None:
-            value = 0.0 if after is None else after - 1
-        else:
-            value = before + 1 if after is None else (before + after) / 2
-        if before is not None and (value <= before or (after is not None and value >= after)):
-            return {i: float(n) for n, i in enumerate(ids)}
-        result[cell_id] = before = value
-    return result
+def _portions(ids: list[str]) -> Iterator[list[str]]:
+    """A query names at most so many things at once."""
+    for start in range(0, len(ids), 500):
+        yield ids[start:start + 500]
 
 
 def to_file(stored: Stored) -> WorksheetFile:
     """The worksheet as a file holds it."""
     cells = tuple(FileCell(c.kind, c.text) for c in stored.sheet.cells)
     return WorksheetFile(Conventions(**stored.sheet.conventions), cells, stored.sheet.title, stored.folder or None)
-
-
-__all__ = ["Any", "Applied", "NotFound", "Refused", "Stored", "Worksheets", "new_id", "to_file"]

@@ -10,11 +10,16 @@ from concurrent.futures import TimeoutError as FutureTimeout
 from types import TracebackType
 from typing import Self
 
-from pebble import ProcessExpired, ProcessFuture, ProcessPool
+from pebble import CONSTS, ProcessExpired, ProcessFuture, ProcessPool
 
 from ..core.meaning.conventions import Conventions
+from ..core.meaning.gate import unexpected
 from ..core.meaning.tasks import LineOutcome, LineTask, error_result
 from .limits import MEMORY_LIMIT, TIME_LIMIT
+
+
+#: Seconds between the two signals that end a worker: one that is deep in a library does not hear the first.
+CONSTS.term_timeout = 0.1
 
 
 class Ticket:
@@ -54,6 +59,8 @@ class Ticket:
             return LineOutcome(error_result(source, "stopped", "Stopped before it was finished."))
         except (ProcessExpired, MemoryError):
             return LineOutcome(error_result(source, "out-of-memory", "This needed more memory than a line may use and was ended."))
+        except Exception:  # what came back cannot be read
+            return unexpected("working out", source)
 
 
 class Workroom:

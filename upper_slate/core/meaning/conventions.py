@@ -34,7 +34,7 @@ class Conventions:
     @property
     def digits(self) -> tuple[int, str]:
         """Number of digits and unit: `dp` or `sf`."""
-        match = re.fullmatch(r"\s*(\d{1,3})\s*(dp|sf)\s*", self.decimals)
+        match = re.fullmatch(r"\s*([0-9]{1,3})\s*(dp|sf)\s*", self.decimals)
         if not match:
             raise ValueError(f"decimals are written like 6 sf or 2 dp, not {self.decimals}")
         return int(match[1]), match[2]

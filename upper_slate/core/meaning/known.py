@@ -11,6 +11,8 @@ from ..reading.names import KnownNames
 from ..reading.tokens import canonical_name
 from ..reading.tree import Unread
 from ..reading.typeset import typeset, typeset_line
+from ..vocabulary import function_named
+from .gate import log_once
 from .tasks import LineTask, MeaningData
 
 
@@ -27,7 +29,10 @@ def tolerant_reading(source: str, names: KnownNames, places: bool = False) -> st
     try:
         return typeset_line(read_line(source, names, tolerant=True), places)
     except LineError:
-        return typeset(Unread(source[:200])) if source.strip() else ""
+        pass
+    except Exception:
+        log_once("reading", source)
+    return typeset(Unread(source[:200])) if source.strip() else ""
 
 
 def names_said(task: LineTask) -> frozenset[str]:
@@ -42,6 +47,9 @@ def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: fro
         line = read_line(source, KnownNames(dict(functions), values), tolerant=True)
     except LineError:
         return frozenset()
+    except Exception:
+        log_once("reading", source)
+        return frozenset()
     nodes = [node for body in (line.body, *line.assumptions) if body is not None for node in body.walk()]
     bound = {*line.parameters, *(letter for node in nodes for letter in getattr(node, "letters", ()))}
     return frozenset(name for node in nodes if isinstance(name := getattr(node, "name", None), str)) - bound
@@ -49,5 +57,7 @@ def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: fro
 
 def function_head(source: str) -> tuple[str, str] | None:
     """Name and spelling of a function that this line defines, so that its own name is read as a function in it."""
-    match = re.match(r"\s*([A-Za-z]\w*)\s*\(\s*([A-Za-z]\w*(?:\s*,\s*[A-Za-z]\w*)*)\s*\)\s*=(?![=>])", source)
-    return (canonical_name(match[1]), f"{match[1]}({match[2]})") if match else None
+    match = re.match(r"\s*([A-Za-z]\w*)\s*\(\s*([A-Za-z]\w*(?:\s*,\s*[A-Za-z]\w*)*)\s*\)\s*=(?![=>])", source, re.ASCII)
+    if match is None or function_named(match[1]):  # sin(x) = 1 is an equation
+        return None
+    return canonical_name(match[1]), f"{match[1]}({match[2]})"

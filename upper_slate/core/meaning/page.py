@@ -18,6 +18,7 @@ from typing import Any
 from ..reading.tokens import split_lines
 from ..vocabulary import CONSTANTS, function_named
 from .conventions import Conventions
+from .gate import unexpected
 from .planning import PENDING, Look, PlannedLine, plan_line
 from .tasks import LineOutcome, LineTask, MeaningData
 from .timeline import ABOVE, ALL_NAMES, EVERYTHING, NUMBERS, Event, Timeline, assumption, result_word
@@ -229,8 +230,7 @@ class Page:
         look = Look(self, place)
         previous: Any = None
         for index, (line_text, offset) in enumerate(_values_of(text) if place.is_note else split_lines(text)):
-            line = plan_line(look, place.id, index, offset, line_text, previous)
-            outcome = answer(line)
+            line, outcome = _planned_line(look, place, (index, offset, line_text), previous, answer)
             found.lines.append(line)
             found.outcomes.append(outcome)
             if outcome is None:
@@ -298,6 +298,19 @@ def _in_order(cells: list[PlannedCell]) -> set[PlannedCell]:
         kept.add(cells[k_])
         k_ = before[k_]
     return kept
+
+
+def _planned_line(look: Look, place: PlannedCell, at: tuple[int, int, str], previous: Any, answer: Answer) -> tuple[PlannedLine, LineOutcome | None]:
+    """A line with its outcome, as far as it is there. What fails in a way that nobody expected fails for this line alone."""
+    index, offset, text = at
+    line = None
+    try:
+        line = plan_line(look, place.id, index, offset, text, previous)
+        return line, answer(line)
+    except Exception:
+        if line is None:
+            line = PlannedLine(place.id, index, offset, LineTask(text, place.number, look.page.conventions.as_dict()), "")
+        return line, unexpected("planning", text)
 
 
 def _values_of(text: str) -> list[tuple[str, int]]:

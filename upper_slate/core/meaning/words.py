@@ -11,7 +11,7 @@ from ..reading.tokens import canonical_name, tokenize
 
 #: Letters that an answer may bring in; whether they are free depends on what they mean here.
 _CHOSEN_LETTERS: Final = {"integral": ("C", "D", "K"), "solve": ("n", "k", "m", "p", "q"), "turning": ("y", "z", "v", "w")}
-_DEFINITION: Final = re.compile(r"\s*([A-Za-z]\w*)\s*(?:\([^()=]*\))?\s*=(?![=>])")
+_DEFINITION: Final = re.compile(r"\s*([A-Za-z]\w*)\s*(?:\([^()=]*\))?\s*=(?![=>])", re.ASCII)
 
 
 @lru_cache(maxsize=20_000)
@@ -39,7 +39,7 @@ def words_of(text: str) -> frozenset[str]:
 
 def cells_named(text: str) -> list[int]:
     """The numbers n of every `cell n` in a line."""
-    return [int(n) for n in re.findall(r"\bcell\s+(\d{1,6})\b", text)]
+    return [int(n) for n in re.findall(r"\bcell\s+([0-9]{1,6})\b", text)]
 
 
 def defined_name(text: str) -> str | None:
@@ -50,5 +50,5 @@ def defined_name(text: str) -> str | None:
 
 def released_letters(text: str) -> list[str] | None:
     """The letters that a `free` line releases; None for all of them."""
-    letters = [canonical_name(w) for w in re.findall(r"[A-Za-z]\w*", text.split("//")[0])[1:]]
+    letters = [canonical_name(w) for w in re.findall(r"[A-Za-z]\w*", text.split("//")[0], re.ASCII)[1:]]
     return None if letters == ["all"] else letters

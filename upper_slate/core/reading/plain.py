@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from .plain_requests import request_text
 from .tree import (
     Absolute,
     Apply,
@@ -27,6 +28,7 @@ from .tree import (
     Prime,
     Product,
     Relation,
+    Request,
     Sum,
     ToDigits,
     Unread,
@@ -111,6 +113,8 @@ def _write(node: Node) -> tuple[str, int]:
             return f"{plain(node.body)} at {given}", _LOOSE
         case ToDigits():
             return f"{plain(node.body)} to {node.digits} {node.unit}", _LOOSE
+        case Request():
+            return request_text(node, plain), _LOOSE
         case Unread():
             return node.text, _ATOM
         case Gap():

@@ -141,7 +141,10 @@ class RequestReader(ExpressionReader):
         if self.take_word("for"):
             names = [self._letter("for x")]
             while self.take(","):
+                token = self.token
                 names.append(self._letter("for x, y"))
+                if names[-1] in names[:-1] and not self.tolerant:
+                    raise self.fail(f"The letter {names[-1]} stands twice behind “for”.", token)
         else:
             names = []
         interval = self._interval() if self.is_word("in") else None

@@ -21,7 +21,7 @@ _OPERATORS: Final = ("<=>", "=>", "<=", ">=", "!=", "->", "+", "-", "*", "/", "^
 _SUPERSCRIPTS: Final = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺", "0123456789-+")
 _SUBSCRIPTS: Final = str.maketrans("₀₁₂₃₄₅₆₇₈₉", "0123456789")
 #: A number: digits with a point and perhaps recurring digits, or an exponent with no space inside.
-_NUMBER: Final = re.compile(r"(?:\d+\.?\d*|\.\d+)(?:\(\d+\)|[eE][+-]?\d+)?")
+_NUMBER: Final = re.compile(r"(?:\d+\.?\d*|\.\d+)(?:\(\d+\)|[eE][+-]?\d+)?", re.ASCII)
 _NAME: Final = re.compile(r"[A-Za-z][A-Za-z0-9_]*")
 _SUPER: Final = re.compile(r"[⁻⁺]?[⁰¹²³⁴⁵⁶⁷⁸⁹]+")
 #: Marks that direct or join text and show nothing; they come along when text is pasted.
@@ -69,16 +69,12 @@ def tokenize(source: str) -> list[Token]:
 
 def _token_at(text: str, at: int, spaced: bool) -> Token:
     char = text[at]
-    if (char.isdecimal() and char.isascii()) or (char == "." and text[at + 1:at + 2].isdigit()):
-        match = _NUMBER.match(text, at)
-        assert match
+    if match := _NUMBER.match(text, at):
         literal = match[0]
         if "(" in literal and "." not in literal:
             literal = literal.split("(")[0]
         if "(" not in literal and "e" not in literal.lower() and literal.endswith("."):
-            if re.match(r"\d", text[at + len(literal):at + len(literal) + 1]) is None:
-                raise LineError("syntax", "A digit is missing after the decimal point.", at, at + len(literal),
-                                Suggestion(literal[:-1], at, at + len(literal)))
+            raise LineError("syntax", "A digit is missing after the decimal point.", at, at + len(literal), Suggestion(literal[:-1], at, at + len(literal)))
         return Token("number", literal, at, at + len(literal), spaced)
     if match := _NAME.match(text, at):
         name, end = match[0], match.end()

@@ -68,7 +68,7 @@ def typeset_line(line: Line, places: bool = False) -> str:
         case "question":
             return rf"{body}\;?"
         case "assumption":
-            said = [setter.write(a) if isinstance(a, Relation) else rf"{setter.letter(n)}\text{{ {a.name}}}"  # type: ignore[attr-defined]
+            said = [rf"{setter.letter(n)}\text{{ {a.name}}}" if isinstance(a, Name) else setter.write(a)
                     for n, a in zip(line.letters, line.assumptions, strict=True)]
             return r"\text{assume }" + ", ".join(said)
         case "release":

@@ -10,7 +10,7 @@ from ..problems import LineError
 from ..reading.tree import Request
 from .exact.bridge import settled
 from .exact.surd import Surd
-from .tidy.tidy import _expansion_bound, agrees, collect_numbers, in_lowest_terms, rational_form, tidy_expression, written_size
+from .tidy.tidy import _expansion_bound, agrees, collect_numbers, degree_bound, in_lowest_terms, rational_form, tidy_expression, written_size
 from .values import FunctionValue, Scalar, Value, is_scalar
 
 if TYPE_CHECKING:
@@ -18,6 +18,8 @@ if TYPE_CHECKING:
 
 #: An expansion may have at most so many terms.
 _MAX_TERMS = 2_000
+#: Factors of higher degrees would not be found in time.
+_MAX_DEGREE = 1_000
 
 
 def rewritten(evaluator: Evaluator, node: Request) -> Value:
@@ -34,7 +36,12 @@ def rewritten(evaluator: Evaluator, node: Request) -> Value:
 def _rewritten(name: str, value: Scalar) -> Value:
     if isinstance(value, Surd):
         return value
-    return settled(_RULES[name](value))
+    if (degree := degree_bound(value)) > _MAX_DEGREE and name != "expand":
+        raise LineError("too-large", f"The degree of this expression is {degree:,}; such forms are found up to degree {_MAX_DEGREE:,}.")
+    try:
+        return settled(_RULES[name](value))
+    except (sp.PolynomialError, NotImplementedError):
+        raise LineError("not-supported", f"This expression has no such form: {name.removesuffix(' of')} works on sums, products and quotients of powers.") from None
 
 
 def _simplify(expr: sp.Expr) -> sp.Expr:
@@ -75,6 +82,8 @@ def _single_fraction(expr: sp.Expr) -> sp.Expr:
 def _partial_fractions(expr: sp.Expr) -> sp.Expr:
     if len(expr.free_symbols) != 1:
         raise LineError("not-supported", "Partial fractions need an expression with exactly one letter.")
+    if not expr.is_rational_function():
+        raise LineError("not-supported", "Partial fractions are made of one polynomial over another.")
     return sp.apart(expr)
 
 

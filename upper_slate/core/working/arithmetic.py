@@ -244,8 +244,10 @@ def real_root_power(base: sp.Expr, exponent: Fraction) -> sp.Expr:
             rest = -rest
         else:
             sign = sp.S.NegativeOne if p % 2 else sp.S.One
-    outer = roots.power(settled(content), exponent)  # type: ignore[arg-type]
+    outer = ONE if content == 1 else roots.power(settled(content), exponent)  # type: ignore[arg-type]
     out, under = [], []
+    if outer is None:  # a root that cannot be taken apart stays with what it is the root of
+        outer, under = ONE, [content]
     for factor in _factors(rest):
         inner, k = _as_integer_power(factor)
         if k is None:

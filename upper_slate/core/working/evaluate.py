@@ -349,6 +349,9 @@ class Evaluator:
                 return (sp.And if node.sign == "and" else sp.Or)(*(self.condition(p) for p in node.parts))
             case t.Relation():
                 sides = [self.scalar(s) for s in node.sides]
+                for side, part in zip(sides, node.sides, strict=True):
+                    if not set(node.signs) <= {"=", "!="} and expression(side).has(sp.I):
+                        raise LineError("not-real", "Numbers that are not real have no order.", part.start, part.end)
                 return sp.And(*(relation(_RELATIONS[sign], sides[k], sides[k + 1]) for k, sign in enumerate(node.signs)))
             case t.Bracket():
                 return self.condition(node.body)

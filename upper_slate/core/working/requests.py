@@ -11,7 +11,7 @@ from ..problems import LineError
 from ..reading.tree import Request
 from .algebra import REWRITING, rewritten
 from .arithmetic import add
-from .calculus.bodies import body_in, end_of
+from .calculus.bodies import body_in, end_of, real_end
 from .calculus.derivative import natural_requirements
 from .conditions import requirement_relations
 from .exact.bridge import settled, to_sympy
@@ -98,7 +98,7 @@ def _area(evaluator: Evaluator, node: Request) -> Value:
 
     assert node.low is not None and node.high is not None
     one, other = (body_in(evaluator, b, node.letters[0]) for b in node.bodies)
-    return area_between(evaluator.context, one, other, end_of(evaluator, node.low), end_of(evaluator, node.high))
+    return area_between(evaluator.context, one, other, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
 def _range(evaluator: Evaluator, node: Request, letter: str) -> Range:
@@ -106,7 +106,7 @@ def _range(evaluator: Evaluator, node: Request, letter: str) -> Range:
 
     if node.low is None or node.high is None:
         return range_of_letter(evaluator, letter, node.interval)
-    low, high = end_of(evaluator, node.low), end_of(evaluator, node.high)
+    low, high = real_end(evaluator, node.low), real_end(evaluator, node.high)
     if low.free_symbols or high.free_symbols:
         raise LineError("not-supported", "The ends of a range are numbers.", node.low.start, node.high.end)
     return Range(low, high, bool(low.is_finite), bool(high.is_finite), True)

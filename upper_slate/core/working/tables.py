@@ -9,7 +9,7 @@ import sympy as sp
 from ..problems import LineError
 from ..reading import tree as t
 from . import judge
-from .calculus.bodies import Body, body_in, end_of
+from .calculus.bodies import Body, body_in, end_of, real_end
 from .exact.bridge import settled
 from .solving.families import compare, exact
 from .substitution import put_in_requirements, put_in_scalar
@@ -35,7 +35,7 @@ def table(evaluator: Evaluator, node: t.Request) -> TableValue:
 
 def _places(evaluator: Evaluator, node: t.Request) -> list[Scalar]:
     assert node.low is not None and node.high is not None
-    low, high = end_of(evaluator, node.low), end_of(evaluator, node.high)
+    low, high = real_end(evaluator, node.low), real_end(evaluator, node.high)
     if low.free_symbols or high.free_symbols or not low.is_finite or not high.is_finite:
         raise LineError("outside-domain", "A table runs from one number to another.", node.low.start, node.high.end)
     step = end_of(evaluator, node.step) if node.step is not None else _usual_step(low, high)

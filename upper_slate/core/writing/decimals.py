@@ -10,7 +10,7 @@ from flint import arb, fmpq, fmpz
 from ..problems import LineError
 from ..reading.tree import ListOf, Name, Negative, Node, Number, Power, Product, Relation
 from ..working import judge
-from ..working.exact.balls import NoBall, precision
+from ..working.exact.balls import NoBall, lies_surely_apart, precision
 from ..working.exact.bridge import settled
 from ..working.exact.enclosed import ComplexRoot
 from ..working.exact.surd import Surd
@@ -20,6 +20,8 @@ from .numbers import decimal_digits, product_of, sum_of
 from .style import PLAIN, Style
 
 _LAST_BITS = 40_000
+#: Longer decimals are not written.
+_MOST_DIGITS = 200_000
 
 
 class Rounded(NamedTuple):
@@ -101,7 +103,7 @@ def _real(value: Surd | sp.Expr, digits: Digits) -> Rounded:
     size = value if sign > 0 else -value
     exponent = _exponent(size) if digits.unit == "sf" else 0
     places = digits.places - 1 - exponent if digits.unit == "sf" else digits.places
-    scaled = _nearest(size, places)
+    scaled = _nearest(size, places, digits.places if digits.unit == "sf" else digits.places + _most_digits(size))
     exact = _is_exactly(size, scaled, places)
     return Rounded(_layout(sign, scaled, places, digits, exponent), exact)
 
@@ -144,16 +146,30 @@ def _exponent(size: Surd | sp.Expr) -> int:
     raise NoDecimal
 
 
-def _nearest(size: Surd | sp.Expr, places: int) -> int:
-    """The whole number nearest to size·10^places, halves up."""
-    bits = 128 + 4 * max(places, 0)
-    while bits <= _LAST_BITS + 4 * max(places, 0):
+def _most_digits(size: Surd | sp.Expr) -> int:
+    """At most how many digits stand before the point."""
+    try:
+        ball = judge.ball_of(size, 64)
+    except NoBall:
+        return 0
+    with precision(64):
+        above = abs(ball).upper() + 1
+        found = (above.log() / arb(10).log()).ceil().unique_fmpz()
+    return int(found) if found is not None else 0
+
+
+def _nearest(size: Surd | sp.Expr, places: int, length: int) -> int:
+    """The whole number nearest to size·10^places, halves up; it has about `length` digits."""
+    if length > _MOST_DIGITS:
+        raise NoDecimal
+    bits = first = 128 + 4 * max(length, 0)
+    while bits <= _LAST_BITS + first:
         try:
             ball = judge.ball_of(size, bits)
             if not isinstance(ball, arb):
                 ball = ball.real
             with precision(bits):
-                moved = ball * arb(fmpq(10) ** places)
+                moved = ball * arb(10) ** places
                 found = (moved + arb(fmpq(1, 2))).floor().unique_fmpz()
             if found is not None:
                 return int(found)
@@ -178,6 +194,12 @@ def _is_exactly(size: Surd | sp.Expr, scaled: int, places: int) -> bool:
     """Whether the rounded number is the number: never for an irrational surd; else decided."""
     if isinstance(size, Surd):
         return size.has_nested and judge.is_zero(size - Surd.rational(fmpq(scaled) / fmpq(10) ** places))
+    if abs(places) > _MOST_DIGITS:  # a power of ten of such a size is not made: balls must tell the two apart
+        bits = 128 + 8 * len(str(scaled))
+        with precision(bits):
+            if not lies_surely_apart(judge.ball_of(size, bits) * arb(10) ** places - scaled):
+                raise NoDecimal
+        return False
     try:
         return judge.is_zero(settled(size - sp.Rational(scaled) / sp.Integer(10) ** places))
     except LineError:

@@ -7,21 +7,24 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 import sympy as sp
-from flint import fmpq, fmpz
+from flint import fmpq
 
 from ..reading.plain import plain
 from ..reading.tree import Call, Mixed, Name, Negative, Node, Number, Power, Product
 from ..reading.typeset import typeset
 from ..working.exact import angles, roots
 from ..working.exact.bridge import to_sympy
+from ..working.exact.primes import prime_powers
 from ..working.exact.surd import Surd
-from ..working.tidy.tidy import agrees
+from ..working.tidy.tidy import agrees, degree_bound
 from ..working.values import FunctionValue, Value
 from .numbers import decimal_digits, integer, product_of, quotient_of, surd_tree, terminating
 from .style import PLAIN, Style
 from .text import tree_of
 
 _MAX_PERIOD = 60
+#: Forms that need factors are offered up to this degree.
+_MAX_DEGREE = 200
 
 
 @dataclass(frozen=True)
@@ -127,8 +130,8 @@ def _recurring(p: int, d: int) -> str | None:
 
 
 def prime_factors(n: int) -> Node | None:
-    """2^3*3^2*5, for a whole number that is not prime."""
-    factors = [(int(p), int(e)) for p, e in fmpz(abs(n)).factor()]
+    """2^3*3^2*5, for a whole number that is not prime. TooLarge where its factors would not be found in time."""
+    factors = prime_powers(n)
     if len(factors) == 1 and factors[0][1] == 1:
         return None
     nodes: list[Node] = [Number(str(p)) if e == 1 else Power(Number(str(p)), Number(str(e))) for p, e in factors]
@@ -191,6 +194,8 @@ def _algebraic_forms(expr: sp.Expr, style: Style) -> Iterator[tuple[str, Node]]:
     rational = Style(half_turn=style.half_turn)
     letters = expr.free_symbols
     polynomial = expr.is_polynomial(*letters)
+    if degree_bound(expr) > _MAX_DEGREE:
+        return
     for name, rewrite in _REWRITES:
         if name in ("single fraction", "partial fractions") and polynomial:
             continue

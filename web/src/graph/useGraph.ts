@@ -1,7 +1,8 @@
 import { computed, ref, shallowRef, watch } from "vue";
 
+import { THIS_WINDOW } from "../shared/thisWindow";
 import { api, sentence, type Line, type Schemas } from "../shared/api/client";
-import { newId } from "../worksheet/newId";
+import { newId } from "../shared/newId";
 import { useWorksheet } from "../worksheet/store";
 import { withEqualScales } from "./frame";
 import type { Graph, GraphChoice, Window } from "./graph";
@@ -91,7 +92,7 @@ export function useGraph(place: () => Place, size: () => { width: number; height
   }
 
   async function take(question: string, view: Schemas["ViewIn"]): Promise<void> {
-    const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/graph", { params: { path: { worksheet_id: sheet.id } }, body: { cell: place().cell, line: place().index, view } });
+    const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/graph", { params: { path: { worksheet_id: sheet.id } }, body: { client: THIS_WINDOW, cell: place().cell, line: place().index, view } });
     if (JSON.parse(question)[2] !== place().line.key) return; // the line itself has changed meanwhile
     problem.value = data ? (data.problem ?? "") : sentence(error);
     if (!data?.graph) return;

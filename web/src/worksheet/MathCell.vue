@@ -13,6 +13,8 @@ const sheet = useWorksheet();
 const isOpen = computed(() => sheet.active === props.cell.id);
 const lines = computed(() => sheet.results.get(props.cell.id) ?? []);
 const defines = computed(() => lines.value.length > 0 && lines.value.every((line) => line.name || line.kind === "empty") && lines.value.some((line) => line.name));
+/** The results belong to another text than the one that stands here now: they are dimmed until the new ones come. */
+const isStale = computed(() => lines.value.length > 0 && lines.value.map((line) => line.source).join("\n") !== props.cell.text);
 const isEmpty = computed(() => !props.cell.text.trim());
 
 function open(event: MouseEvent): void {
@@ -66,7 +68,7 @@ function mend(index: number, text: string): void {
     <CellEditor v-if="isOpen" :cell="cell" />
     <template v-else>
       <div v-if="isEmpty" class="blank">Empty line</div>
-      <div v-else class="lines" :class="{ single: lines.length < 2 }">
+      <div v-else class="lines" :class="{ single: lines.length < 2, stale: isStale }">
         <div v-for="(line, index) in lines" :key="index" class="row" :data-line="index">
           <LineView
             :line="line" :cell="cell.id" :index="index" :wanted="wanted(index)" :convention="sheet.conventions.results ?? 'exact'" :goes-on="goesOn(index)" :ways-asked="waysLine === index" :hidden="Boolean(cell.display.hidden)"
@@ -89,6 +91,8 @@ function mend(index: number, text: string): void {
 .lines.single :deep(.rest) { display: contents; }
 .lines.single :deep(.below), .lines.single :deep(.error) { flex-basis: 100%; }
 .row { display: contents; }
+/* not at once: what is quick is there before it could be seen */
+.stale { opacity: 0.4; transition: opacity 0.1s 0.15s; }
 .row :deep(.left) { white-space: normal; }
 .blank { color: var(--ink-quiet); font: italic 15.5px var(--serif); padding-top: 2px; }
 .text { font: 16px/1.5 var(--mono); color: var(--ink-quiet); white-space: pre-wrap; }

@@ -104,6 +104,7 @@ function below(event: MouseEvent): void {
     <main class="desk">
       <FindBar v-if="finding" ref="findBar" :with-replace="finding === 'replace'" @close="finding = ''" />
       <p v-if="sheet.problem" class="problem" role="alert">{{ sheet.problem }} <RouterLink v-if="sheet.missing" to="/">To the shelf</RouterLink></p>
+      <p v-if="sheet.trouble" class="problem" role="alert">{{ sheet.trouble }}</p>
       <ClashNotice v-for="cell in lost" :key="cell" class="lost" :cell="cell" />
       <article v-if="sheet.loaded && !sheet.missing" class="page" :style="{ '--text-scale': preferences.textSize / 100 }" @click="below">
         <h1><input ref="titleField" class="title" :value="sheet.title" aria-label="Title" maxlength="200" @change="rename" @keydown.enter.prevent="fromTitle" /></h1>

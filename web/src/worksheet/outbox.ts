@@ -9,6 +9,8 @@ interface Handlers {
   confirmed(answer: Schemas["Changed"]): void;
   /** The server did not take a batch, with its reason. */
   refused(batch: Batch, reason: string, clash: boolean): void;
+  /** The server could not store a batch, and says why; it is sent again. */
+  waits(reason: string): void;
   /** The batches that wait have changed. */
   changed(): void;
 }
@@ -47,10 +49,12 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
     while (batches.value.length && worksheet() === sheet) {
       const batch = batches.value[0]!;
       try {
-        const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/operations", {
+        const { data, error, response } = await api.POST("/api/worksheets/{worksheet_id}/operations", {
           params: { path: { worksheet_id: sheet } },
           body: { client: `${client}/${batch.number}`, operations: batch.operations, again: batch.again, group: batch.group },
         });
+        // the server cannot store anything just now: what was written waits here until it can
+        if (response.status >= 500) throw new Error(sentence(error));
         unreachable.value = false;
         if (worksheet() !== sheet) break;
         put(batches.value.filter((item) => item.number !== batch.number));
@@ -59,8 +63,9 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
           const problem = error as { clash?: boolean } | undefined;
           handlers.refused(batch, sentence(error), problem?.clash === true);
         }
-      } catch {
+      } catch (reason) {
         unreachable.value = true;
+        if (reason instanceof Error && !(reason instanceof TypeError)) handlers.waits(reason.message);
         put(batches.value.map((item) => (item.number === batch.number ? { ...item, again: true } : item)));
         await new Promise<void>((resolve) => {
           wake = resolve;
@@ -89,7 +94,7 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
 
   /** Whether a batch that is newer than a confirmed one of ours changes a cell. */
   function changesLater(cell: string, after: number): boolean {
-    return batches.value.some((batch) => batch.number > after && batch.operations.some((operation) => operation.cell === cell));
+    return batches.value.some((batch) => batch.number > after && batch.operations.some((operation) => "cell" in operation && operation.cell === cell));
   }
 
   function rearrangesLater(after: number): boolean {

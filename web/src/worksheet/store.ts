@@ -3,8 +3,8 @@ import { defineStore } from "pinia";
 import { computed } from "vue";
 
 import { api, sentence } from "../shared/api/client";
+import { THIS_WINDOW } from "../shared/thisWindow";
 import { keep, markOpen, takeOver, type Typed } from "./kept";
-import { newId } from "./newId";
 import { useOutbox } from "./outbox";
 import { sheetState } from "./sheet/sheetState";
 import { useChanges } from "./sheet/useChanges";
@@ -16,9 +16,7 @@ import { useEvents } from "./useEvents";
 
 export type { CaretPlace, Clash, Conventions, EditorHandle } from "./sheet/sheetState";
 
-/** Marks this window, so that it knows its own changes when they come back as events. */
-const CLIENT = newId();
-markOpen(CLIENT);
+markOpen(THIS_WINDOW);
 
 /** So many cells are on the first screen, and a little more. */
 const FIRST_SCREEN = 60;
@@ -33,17 +31,17 @@ export const useWorksheet = defineStore("worksheet", () => {
   function keepNow(): void {
     if (!id.value) return;
     const typed = [...drafts].map(([cell, text]) => ({ cell, text, was: bases.get(cell) ?? "" })).filter((item) => item.text !== item.was);
-    keep(id.value, CLIENT, { batches: outbox.batches.value, typed });
+    keep(id.value, THIS_WINDOW, { batches: outbox.batches.value, typed });
   }
 
   const { refreshNames, refreshNamesSoon, namesAt } = useNamesHere(state);
   const told = { kept: () => void keepSoon(), names: () => void refreshNamesSoon() };
   const news = useNews(state, {
-    client: CLIENT, outbox: () => outbox, reload: () => reload(), namesSoon: () => void refreshNamesSoon(),
+    client: THIS_WINDOW, outbox: () => outbox, reload: () => reload(), namesSoon: () => void refreshNamesSoon(),
     dropDraft: (cell) => changes.dropDraft(cell), edit: (cell, change) => changes.edit(cell, change), insert: (after, kind, text) => changes.insert(after, kind, text),
     activate: (cell, place) => cursor.activate(cell, place),
   });
-  const outbox = useOutbox(() => id.value, CLIENT, { confirmed: news.confirmed, refused: news.refused, changed: keepNow });
+  const outbox = useOutbox(() => id.value, THIS_WINDOW, { confirmed: news.confirmed, refused: news.refused, waits: (reason) => (problem.value = reason), changed: keepNow });
   const cursor = useCursor(state, () => changes, told);
   const changes = useChanges(state, outbox, () => cursor, told);
   const requests = useRequests(state, outbox, { commit: changes.commit, selectOnly: cursor.selectOnly });
@@ -61,7 +59,7 @@ export const useWorksheet = defineStore("worksheet", () => {
     await reload(FIRST_SCREEN); // the rest comes with the events
     if (!loaded.value) return;
     events.open(worksheet);
-    const left = await takeOver(worksheet, CLIENT);
+    const left = await takeOver(worksheet, THIS_WINDOW);
     if (left.batches.length) {
       outbox.adopt(left.batches);
       await outbox.whenEmpty();

@@ -3,7 +3,8 @@ import { ref } from "vue";
 import type { CellData, Line } from "../shared/api/client";
 
 export type WorksheetEvent =
-  | { type: "hello"; results: Record<string, Line[]> }
+  | { type: "hello"; results: Record<string, Line[]>; trouble: string | null }
+  | { type: "trouble"; sentence: string | null }
   | { type: "results"; revision: number; cells: Record<string, Line[]> }
   | { type: "done"; revision: number }
   | { type: "changed"; revision: number; client: string; title: string; conventions: Record<string, string>; order: string[] | null; cells: CellData[]; canUndo: boolean; canRedo: boolean }

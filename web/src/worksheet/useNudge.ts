@@ -1,7 +1,7 @@
 import { useThrottleFn } from "@vueuse/core";
 
 import { nudged } from "./editor/nudge";
-import { newId } from "./newId";
+import { newId } from "../shared/newId";
 import { useWorksheet } from "./store";
 
 /** After so long (ms) without a step the nudge is over, and the next one is an undo step of its own. */

@@ -55,6 +55,14 @@ def _with_plain_letter(expr: sp.Expr, symbol: sp.Symbol, requirements: list[Requ
     return Body(expr.xreplace({symbol: plain}), plain, [r.renamed({symbol: plain}) for r in requirements])
 
 
+def real_end(evaluator: Evaluator, node: t.Node) -> sp.Expr:
+    """An end of a range of real numbers, oo among them. Errors: not-real."""
+    end = end_of(evaluator, node)
+    if end.is_extended_real is False:
+        raise LineError("not-real", "The ends of a range are real numbers.", node.start, node.end)
+    return end
+
+
 def end_of(evaluator: Evaluator, node: t.Node) -> sp.Expr:
     """An end of a range: a number, an expression or oo."""
     value: Scalar = evaluator.scalar(node)

@@ -30,6 +30,8 @@ def differentiate(context: Context, value: Scalar, letter: str) -> Scalar:
 
 
 def _plain(context: Context, expr: sp.Expr, symbol: sp.Symbol) -> sp.Expr:
+    if any(symbol in n.free_symbols for n in expr.atoms(sp.factorial, sp.binomial)):
+        raise LineError("not-supported", "A factorial has a value at whole numbers only, so it has no derivative.")
     smooth = {size for size in expr.atoms(sp.Abs) if symbol in size.free_symbols and _is_smoothed(expr, size, symbol)}
     for size in expr.atoms(sp.Abs, sp.sign):
         if symbol in size.free_symbols and size not in smooth:

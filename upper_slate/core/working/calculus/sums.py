@@ -26,6 +26,8 @@ def total_of(context: Context, body: Body, low: sp.Expr, high: sp.Expr, is_produ
     for end in (low, high):
         if not end.free_symbols and end.is_finite and not end.is_Integer:
             raise LineError("outside-domain", "A sum or product runs over whole numbers, so its ends are whole numbers.")
+    if low == sp.oo or high == -sp.oo:
+        raise LineError("outside-domain", "A sum or product begins at the lower end and goes up, so it cannot begin at oo or end at -oo.")
     if low == -sp.oo:
         return _from_below(context, body, high, is_product)
     if high == sp.oo:
@@ -80,24 +82,30 @@ def closed_form(body: Body, low: sp.Expr, is_product: bool) -> tuple[sp.Expr, sp
     letter = sp.Symbol(body.letter.name, integer=True)
     n = sp.Symbol("\0n", integer=True, positive=True)
     term = body.expr.xreplace({body.letter: letter})
-    try:
-        found = sp.product(term, (letter, low, n)) if is_product else sp.summation(term, (letter, low, n))
+    try:  # the library compares what has no order, and asks numbers for what they are not
+        found = _found(term, letter, n, low, is_product)
+        proved = found is not None and _is_proved(found, term, letter, n, low, is_product)
     except (NotImplementedError, ValueError, TypeError, RecursionError, AttributeError):
         return None
+    return (found, n) if proved and found is not None else None
+
+
+def _found(term: sp.Expr, letter: sp.Symbol, n: sp.Symbol, low: sp.Expr, is_product: bool) -> sp.Expr | None:
+    found = sp.product(term, (letter, low, n)) if is_product else sp.summation(term, (letter, low, n))
     if isinstance(found, sp.Piecewise):
         found = next((v for v, c in found.args if not isinstance(c, sp.Eq)), found)
     if found.has(sp.Sum, sp.Product, sp.Piecewise, sp.zoo, sp.nan, sp.polygamma, sp.harmonic, sp.lerchphi, sp.zeta):
         return None
     found = sp.combsimp(found.rewrite(sp.factorial)) if found.has(sp.gamma, sp.RisingFactorial, sp.FallingFactorial) else found
-    if found.has(sp.gamma, sp.RisingFactorial, sp.FallingFactorial):
-        return None
-    first = term.subs(letter, low)
+    return None if found.has(sp.gamma, sp.RisingFactorial, sp.FallingFactorial) else found
+
+
+def _is_proved(found: sp.Expr, term: sp.Expr, letter: sp.Symbol, n: sp.Symbol, low: sp.Expr, is_product: bool) -> bool:
+    """Induction: the first total is the first term, and each step brings the next one."""
+    start = sp.simplify(found.subs(n, low) - term.subs(letter, low))
     following = term.subs(letter, n + 1)
-    start = sp.simplify(found.subs(n, low) - first)
     step = found.subs(n, n + 1) - (found * following if is_product else found + following)
-    if start != 0 or not (proves_identity(step, [], True) or sp.simplify(step) == 0):
-        return None
-    return found, n
+    return start == 0 and (proves_identity(step, [], True) or sp.simplify(step) == 0)
 
 
 def _infinite(context: Context, body: Body, low: sp.Expr, is_product: bool) -> Scalar:

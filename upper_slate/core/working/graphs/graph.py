@@ -74,7 +74,10 @@ def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request) -> _Drawn:
     value = evaluator.of(body) if node.name == "graph points" or _may_be_points(evaluator, body) else None
     if isinstance(value, ListValue) or node.name == "graph points":
         return _Drawn(body, points=_points(value, body))
-    return _Drawn(body, body_in(evaluator, body, node.letters[0] if node.letters else None))
+    drawn = body_in(evaluator, body, node.letters[0] if node.letters else None)
+    if others := sorted({s.name for s in drawn.expr.free_symbols} - {drawn.letter.name}):
+        raise LineError("not-supported", f"A curve has one letter, and {others[0]} has no value here; give it one above, as in {others[0]} = 2.", body.start, body.end)
+    return _Drawn(body, drawn)
 
 
 def _may_be_points(evaluator: Evaluator, body: t.Node) -> bool:

@@ -160,6 +160,9 @@ class _Search:
     def _break_at(self, x: sp.Expr) -> Feature | None:
         value = self._value(x)
         sides = [self._side(x, side) for side in (-1, 1)]
+        if any(s is not None and s.is_extended_real is False for s in sides):  # the library took another branch of a root: what happens here is not settled
+            self.unsure.append("break")
+            return None
         if any(s is not None and s.is_infinite for s in sides):
             self.upright.append(Asymptote("vertical", settled(x)))
             sides = [None if s is None or s.is_infinite else s for s in sides]

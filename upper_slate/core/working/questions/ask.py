@@ -175,6 +175,9 @@ def _holds_by_pieces(context: Context, letters: list[sp.Symbol], left: Side, rig
 
 def ask_relation(context: Context, statement: Statement, requirements: list[Requirement]) -> Verdict:
     """Whether an inequality, a chain or a != holds for all values of its letters."""
+    for atom in statement.atoms():
+        if atom.sign not in ("=", "!=") and any(side.has(sp.I) for side in atom.sides):
+            raise LineError("not-real", "Numbers that are not real have no order.")
     exprs = [a.difference for a in statement.atoms()]
     letters = sorted({s.name for e in exprs for s in e.free_symbols} | {s.name for r in requirements for s in r.expr.free_symbols})
     symbols = [context.symbol(n) for n in letters]

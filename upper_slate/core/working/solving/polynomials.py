@@ -2,13 +2,19 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 import sympy as sp
 
+from ...problems import LineError
 from ..exact.bridge import from_sympy, settled, to_sympy
 from ..exact.enclosed import ComplexRoot, EnclosedRoot, complex_roots
 from ..tidy.tidy import combine_logs
 from .families import exact
 from .zeros import Search, Unsolved, Zeros
+
+#: Factors of polynomials of higher degrees are not looked for.
+_MAX_DEGREE: Final = 500
 
 
 def polynomial_zeros(search: Search, expr: sp.Expr) -> Zeros | None:
@@ -26,7 +32,7 @@ def polynomial_zeros(search: Search, expr: sp.Expr) -> Zeros | None:
         a, b = polynomial.all_coeffs()
         return Zeros([_quotient(-b, a)])
     if all(c.is_Rational for c in polynomial.coeffs()):
-        return _rational(search, polynomial)
+        return _far_power(search, polynomial) if polynomial.degree() > _MAX_DEGREE else _rational(search, polynomial)
     factored = _factors(polynomial)
     if len(factored) > 1 or factored[0].degree() < polynomial.degree():
         total = Zeros()
@@ -34,6 +40,20 @@ def polynomial_zeros(search: Search, expr: sp.Expr) -> Zeros | None:
             total = total.join(_irreducible(search, factor))
         return total
     return _irreducible(search, polynomial)
+
+
+def _far_power(search: Search, polynomial: sp.Poly) -> Zeros:
+    """Real zeros of a x^n + b x^k for an n whose factors would not be found in time. Errors: too-large for all others."""
+    terms = polynomial.terms()
+    if not search.real or len(terms) > 2:
+        raise LineError("too-large", f"This equation has the degree {polynomial.degree():,}; equations are solved up to degree {_MAX_DEGREE:,}.")
+    ((high,), lead), ((low,), rest) = terms if len(terms) == 2 else (*terms, ((0,), sp.S.Zero))
+    found = [sp.S.Zero] if low or not rest else []
+    n, value = high - low, -rest / lead
+    if rest and (n % 2 or value > 0):
+        root = exact(sp.sign(value) * sp.root(abs(value), n))
+        found += [root] if n % 2 else [root, -root]
+    return Zeros(found)
 
 
 def _quotient(over: sp.Expr, under: sp.Expr) -> sp.Expr:

@@ -74,6 +74,8 @@ def range_of_letter(evaluator: Evaluator, letter: str, interval: t.Interval | No
         for end, part in ((low, interval.low), (high, interval.high)):
             if end.free_symbols:
                 raise LineError("not-supported", "The ends of an interval are numbers.", part.start, part.end)
+            if end.is_extended_real is False:
+                raise LineError("not-real", "The ends of an interval are real numbers.", part.start, part.end)
         has_low, has_high, given = interval.low_closed and low.is_finite, interval.high_closed and high.is_finite, True
         if compare(low, high) > 0:
             raise LineError("outside-domain", "This interval is empty: its first end is the greater one.", interval.start, interval.end)

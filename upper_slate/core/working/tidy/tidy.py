@@ -23,6 +23,8 @@ from .joined import joined_powers
 MAX_EXPANDED: Final = 4
 #: Larger expressions are left as they are, since common denominators could take long.
 _MAX_SIZE: Final = 600
+#: So are those of a higher degree.
+_MAX_DEGREE: Final = 500
 
 
 def tidy(value: Value) -> Value:
@@ -43,7 +45,7 @@ def tidy(value: Value) -> Value:
 
 def tidy_expression(expr: sp.Expr) -> sp.Expr:
     """The expression, simplified; never longer than it was, polynomial products aside."""
-    if expr.is_Atom or expr.is_infinite or sp.count_ops(expr) > _MAX_SIZE or expr.has(sp.Piecewise):
+    if expr.is_Atom or expr.is_infinite or sp.count_ops(expr) > _MAX_SIZE or expr.has(sp.Piecewise) or degree_bound(expr) > _MAX_DEGREE:
         return collect_numbers(expr)
     letters = expr.free_symbols
     if letters and expr.is_polynomial(*letters):
@@ -198,6 +200,18 @@ def small_expand(expr: sp.Expr) -> sp.Expr:
                 return whole
         return total
     return expr
+
+
+def degree_bound(expr: sp.Expr) -> int:
+    """At most what degree numerator and denominator have in the letters of an expression, as far as whole exponents show it."""
+    match expr:
+        case sp.Add():
+            return max(degree_bound(a) for a in expr.args)
+        case sp.Mul():
+            return sum(degree_bound(a) for a in expr.args)
+        case sp.Pow() if expr.exp.is_Rational:
+            return degree_bound(expr.base) * -(-abs(expr.exp.p) // expr.exp.q)
+    return 1 if expr.free_symbols else 0
 
 
 def _expansion_bound(expr: sp.Expr) -> int:

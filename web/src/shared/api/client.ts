@@ -5,7 +5,7 @@ import type { components, paths } from "./schema";
 export type Schemas = components["schemas"];
 export type Line = Schemas["LineSchema"];
 export type CellData = Schemas["CellSchema"];
-export type Operation = Schemas["Operation"];
+export type Operation = Schemas["OperationsIn"]["operations"][number];
 export type NameHere = Schemas["NameHere"];
 export type Entry = Schemas["EntrySchema"];
 export type DraftLine = Schemas["DraftLine"];

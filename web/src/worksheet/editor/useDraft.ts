@@ -1,6 +1,7 @@
 import { onScopeDispose, ref } from "vue";
 
 import { api, type DraftLine } from "../../shared/api/client";
+import { THIS_WINDOW } from "../../shared/thisWindow";
 
 /** A pause in typing this long (ms) is taken as a wish to see the result. */
 const PAUSE = 30;
@@ -49,10 +50,10 @@ export function useDraft(worksheet: () => string, cell: () => string) {
 
   /** Null when the server does not answer: what is shown stays. */
   async function ask(what: "read" | "try", text: string, signal?: AbortSignal): Promise<DraftLine[] | null> {
-    const request = { params: { path: { worksheet_id: worksheet() } }, body: { cell: cell(), text }, signal };
+    const request = { params: { path: { worksheet_id: worksheet() } }, body: { client: THIS_WINDOW, cell: cell(), text }, signal };
     try {
       const { data } = what === "read" ? await api.POST("/api/worksheets/{worksheet_id}/draft", request) : await api.POST("/api/worksheets/{worksheet_id}/draft/results", request);
-      return data?.lines ?? null;
+      return data?.lines.length ? data.lines : null; // none: too much was asked at once
     } catch {
       return null;
     }

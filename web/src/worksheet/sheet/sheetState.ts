@@ -42,6 +42,8 @@ export function sheetState() {
   const letters = ref<string[]>([]);
   const problem = ref("");
   const missing = ref(false);
+  /** Why the results of the worksheet are not kept up to date; empty as long as they are. */
+  const trouble = ref("");
   const loaded = ref(false);
   /** The cells that are selected as wholes; the one with the focus is `selected`. */
   const selection = ref<Set<string>>(new Set());
@@ -88,10 +90,11 @@ export function sheetState() {
     names.value = [];
     problem.value = "";
     missing.value = false;
+    trouble.value = "";
   }
 
   return {
-    id, title, folder, revision, conventions, cells, results, changed, canUndo, canRedo, active, caret, editor, names, letters, problem, missing, loaded, selection, selected,
+    id, title, folder, revision, conventions, cells, results, changed, canUndo, canRedo, active, caret, editor, names, letters, problem, missing, trouble, loaded, selection, selected,
     sought, waysAsked, pointed, drafts, bases, clashes, strangers, numbers, hiddenBy, foldedCounts, visible, busy, cellOf, clear,
   };
 }

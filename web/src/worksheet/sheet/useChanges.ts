@@ -1,5 +1,5 @@
 import type { CellData, Operation } from "../../shared/api/client";
-import { newId } from "../newId";
+import { newId } from "../../shared/newId";
 import type { useOutbox } from "../outbox";
 import type { Cursor } from "./useCursor";
 import type { Conventions, SheetState } from "./sheetState";

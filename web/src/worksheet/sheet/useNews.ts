@@ -28,6 +28,9 @@ export function useNews(state: SheetState, does: Does) {
         results.set(cell, lines);
       }
       does.namesSoon();
+      if (event.type === "hello") state.trouble.value = event.trouble ?? "";
+    } else if (event.type === "trouble") {
+      state.trouble.value = event.sentence ?? "";
     } else if (event.type === "changed") {
       takeChange(event);
     } else if (event.type === "removed") {

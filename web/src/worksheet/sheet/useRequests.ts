@@ -28,16 +28,38 @@ export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutb
     }
   }
 
+  /** Pastes that are on their way, in the order in which they were asked for; one that was meant for the place of the one before goes behind it. */
+  let pasting: Promise<{ at: string | null; last: string | null }> | null = null;
+
   /** Puts the cells of a text after a cell; they are selected once they have come. */
   async function paste(after: string | null, text: string): Promise<void> {
+    const earlier = pasting;
+    const mine = (async () => {
+      const before = await earlier?.catch(() => null);
+      const last = await pasteNow(before && before.at === after ? before.last : after, text);
+      return { at: after, last: last ?? after };
+    })();
+    pasting = mine;
+    try {
+      await mine;
+    } catch {
+      problem.value = "The server does not answer; nothing was pasted.";
+    } finally {
+      if (pasting === mine) pasting = null;
+    }
+  }
+
+  /** The last cell that came, or nothing where the text was refused. */
+  async function pasteNow(after: string | null, text: string): Promise<string | undefined> {
     await outbox.whenEmpty();
     const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/paste", { params: { path: { worksheet_id: id.value } }, body: { after, markdown: text, client: "" } });
     if (!data) {
       problem.value = sentence(error);
-      return;
+      return undefined;
     }
     await nextTick();
     selectOnly(data.cells);
+    return data.cells.at(-1);
   }
 
   /** Cells as Markdown, for the clipboard. */
