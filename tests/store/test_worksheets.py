@@ -12,8 +12,8 @@ from upper_slate.core.meaning.tasks import LineOutcome, MeaningData, empty_resul
 from upper_slate.formats.markdown import FileCell
 from upper_slate.store.database import open_database
 from upper_slate.store.folder import NotUsable
-from upper_slate.store.outcomes import Outcomes
 from upper_slate.store.operations import from_data
+from upper_slate.store.outcomes import Outcomes
 from upper_slate.store.refusals import NotFound, Refused
 from upper_slate.store.worksheets import Applied, Worksheets
 

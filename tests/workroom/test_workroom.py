@@ -9,8 +9,8 @@ from upper_slate.core.meaning.conventions import Conventions
 from upper_slate.core.meaning.tasks import LineTask
 from upper_slate.workroom.workroom import Workroom
 
-#: A line that the core cannot finish: the factors of a product of two large primes.
-ENDLESS = "factor 21000000000000000000000000000000000000000000003703838570000000000000000000000000000000000000000010136014277"
+#: A line that takes the core minutes: so many terms, none of them rational.
+ENDLESS = "sum of 1/(k^3 + sin(k)) for k from 1 to 20000"
 
 
 def task(source: str) -> LineTask:

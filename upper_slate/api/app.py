@@ -57,8 +57,8 @@ class _Assets(StaticFiles):
 def _elsewhere(_request: Request, error: Exception) -> JSONResponse:
     """An address or a way of asking that there is not."""
     assert isinstance(error, HTTPException)
-    sentence = {404: "There is nothing at this address.", 405: "This address cannot be asked in this way."}.get(error.status_code, "This request cannot be answered.")
-    return JSONResponse({"detail": sentence, "clash": False}, status_code=error.status_code)
+    sentences = {404: "There is nothing at this address.", 405: "This address cannot be asked in this way.", 422: error.detail}
+    return JSONResponse({"detail": sentences.get(error.status_code, "This request cannot be read."), "clash": False}, status_code=error.status_code)
 
 
 def _answer(status: int):  # type: ignore[no-untyped-def]

@@ -10,9 +10,10 @@ from typing import Any
 from fastapi import APIRouter
 from fastapi.responses import StreamingResponse
 
+from .plain_text import PlainTextRoute
 from .worksheets import OfficeIn
 
-router = APIRouter(tags=["events"])
+router = APIRouter(tags=["events"], route_class=PlainTextRoute)
 
 #: Seconds between signs of life, so that both sides notice a broken connection.
 _BEAT = 10.0

@@ -9,11 +9,12 @@ from ..desk.desk import Desk
 from ..desk.turns import Turn
 from .graph_schemas import GraphAnswer, GraphIn, GraphSchema
 from .office import OfficeIn
+from .plain_text import PlainTextRoute
 from .waiting import when_ready
 
 _LATER = "Too much is asked at once; this view was left out."
 
-router = APIRouter(prefix="/worksheets", tags=["graphs"])
+router = APIRouter(prefix="/worksheets", tags=["graphs"], route_class=PlainTextRoute)
 
 
 @router.post("/{worksheet_id}/graph", operation_id="viewGraph", response_model=GraphAnswer)

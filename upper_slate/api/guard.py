@@ -38,53 +38,61 @@ class Guard:
         if scope["type"] != "http":
             await self.app(scope, receive, send)
             return
-        begun = False
-
-        async def guarded(message: Message) -> None:
-            nonlocal begun
-            if message["type"] == "http.response.start":
-                begun = True
-                headers = MutableHeaders(scope=message)
-                for name, value in _HEADERS.items():
-                    headers[name] = value
-                headers.setdefault("Cache-Control", "no-store")
-            await send(message)
-
-        refused = _refusal(scope)
-        if refused is not None:
-            await _answer(guarded, *refused)
+        answer = _Answer(send)
+        if (refused := _refusal(scope)) is not None:
+            await answer.instead(*refused)
             return
-        body = _Body(receive, MAX_IMPORT if scope["method"] == "POST" and scope["path"] == "/api/worksheets" else MAX_REQUEST)
+        body = _Body(receive, _most(scope), answer)
         try:
-            await self.app(scope, body.receive, guarded)
+            await self.app(scope, body.receive, answer.send)
         except Exception:
-            if body.is_too_long and not begun:
-                await _answer(guarded, 413, _too_long(body.most))
-                return
-            _log.exception("a request failed: %s %.200s", scope["method"], scope["path"])
-            if not begun:
-                await _answer(guarded, 500, "Something went wrong on the server that nobody expected. Nothing was changed; it has been noted.")
+            if not answer.is_given:
+                _log.exception("a request failed: %s %.200s", scope["method"], scope["path"])
+                await answer.instead(500, "Something went wrong on the server that nobody expected. Nothing was changed; it has been noted.")
 
 
-class _TooLong(Exception):
-    """More came than was announced, or than is taken."""
+class _Answer:
+    """What goes out, with its headers. Once something else was said instead, nothing follows."""
+
+    def __init__(self, send: Send) -> None:
+        self._send = send
+        self.is_given = self._is_closed = False
+
+    async def send(self, message: Message) -> None:
+        if self._is_closed:
+            return
+        if message["type"] == "http.response.start":
+            self.is_given = True
+            headers = MutableHeaders(scope=message)
+            for name, value in _HEADERS.items():
+                headers[name] = value
+            headers.setdefault("Cache-Control", "no-store")
+        await self._send(message)
+
+    async def instead(self, status: int, sentence: str) -> None:
+        """Answers with a sentence."""
+        body = json.dumps({"detail": sentence, "clash": False}).encode()
+        headers = [(b"content-type", b"application/json"), (b"content-length", str(len(body)).encode())]
+        await self.send({"type": "http.response.start", "status": status, "headers": headers})
+        await self.send({"type": "http.response.body", "body": body})
+        self._is_closed = True
 
 
 class _Body:
-    """What comes in, counted."""
+    """What comes in, counted; at what is too long it ends."""
 
-    def __init__(self, receive: Receive, most: int) -> None:
-        self._receive, self.most = receive, most
+    def __init__(self, receive: Receive, most: int, answer: _Answer) -> None:
+        self._receive, self._most, self._answer = receive, most, answer
         self._count = 0
-        self.is_too_long = False
 
     async def receive(self) -> Message:
         message = await self._receive()
         if message["type"] == "http.request":
             self._count += len(message.get("body", b""))
-            if self._count > self.most:
-                self.is_too_long = True
-                raise _TooLong
+            if self._count > self._most:
+                if not self._answer.is_given:
+                    await self._answer.instead(413, _too_long(self._most))
+                return {"type": "http.disconnect"}
         return message
 
 
@@ -96,7 +104,7 @@ def _refusal(scope: Scope) -> tuple[int, str] | None:
         return 403, "Upper Slate answers only on this machine."
     if len(scope["path"]) > MAX_PATH or "\0" in scope["path"]:
         return 404, "There is nothing at this address."
-    most = MAX_IMPORT if scope["method"] == "POST" and scope["path"] == "/api/worksheets" else MAX_REQUEST
+    most = _most(scope)
     announced = headers.get("content-length", "0")
     if not announced.isascii() or not announced.isdigit() or int(announced[:12]) > most:
         return 413, _too_long(most)
@@ -110,11 +118,9 @@ def _is_same_place(origin: str, port: str | None) -> bool:
     return scheme == "http" and found is not None and (found[1] or "80") == (port or "80")
 
 
+def _most(scope: Scope) -> int:
+    return MAX_IMPORT if scope["method"] == "POST" and scope["path"] == "/api/worksheets" else MAX_REQUEST
+
+
 def _too_long(most: int) -> str:
     return f"This is too long: at most {most // 1_000_000} MB are taken at once."
-
-
-async def _answer(send: Send, status: int, sentence: str) -> None:
-    body = json.dumps({"detail": sentence, "clash": False}).encode()
-    await send({"type": "http.response.start", "status": status, "headers": [(b"content-type", b"application/json"), (b"content-length", str(len(body)).encode())]})
-    await send({"type": "http.response.body", "body": body})

@@ -8,10 +8,11 @@ from fastapi.concurrency import run_in_threadpool
 from ..core.vocabulary import PATTERNS, entries
 from ..core.vocabulary.spoken import also_said
 from .office import OfficeIn
+from .plain_text import PlainTextRoute
 from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, PatternSchema, VocabularySchema
 from .waiting import when_ready
 
-router = APIRouter(tags=["language"])
+router = APIRouter(tags=["language"], route_class=PlainTextRoute)
 
 
 @router.post("/worksheets/{worksheet_id}/draft", operation_id="readDraft")

@@ -14,6 +14,7 @@ from ..store.refusals import Refused
 from ..store.tables import new_id
 from ..store.worksheets import Applied, to_file
 from .office import OfficeIn
+from .plain_text import PlainTextRoute
 from .schemas import (
     CellSchema,
     CellsIn,
@@ -30,7 +31,7 @@ from .schemas import (
     WorksheetUpdate,
 )
 
-router = APIRouter(prefix="/worksheets", tags=["worksheets"])
+router = APIRouter(prefix="/worksheets", tags=["worksheets"], route_class=PlainTextRoute)
 
 
 @router.get("", operation_id="listWorksheets")

@@ -23,6 +23,7 @@ from .working.arithmetic import too_large
 from .working.conditions import conditions_of, requirement_relations
 from .working.context import Context, LetterAssumption, Meaning
 from .working.evaluate import Evaluator
+from .working.exact.balls import NoBall
 from .working.exact.decide import Undecided
 from .working.exact.surd import Surd, TooLarge
 from .working.graphs.view import View
@@ -60,6 +61,10 @@ def _worked_out(worker: _LineWorker) -> LineOutcome:
         return worker.failure(too_large())
     except Undecided:
         return worker.failure(LineError("not-supported", "It could not be settled whether a number here is exactly zero, so no result is given."))
+    except NoBall:
+        return worker.failure(LineError("not-supported", "A number here is too large or too small to be compared with the others, so no result is given."))
+    except NoExactForm:
+        return worker.failure(LineError("not-supported", "What comes of this cannot be written in the language, so no result is given."))
     except MemoryError:
         return worker.failure(LineError("out-of-memory", "This needs more memory than a line may use."))
     except RecursionError:

@@ -17,7 +17,6 @@ from ..core.meaning.gate import unexpected
 from ..core.meaning.tasks import LineOutcome, LineTask, error_result
 from .limits import MEMORY_LIMIT, TIME_LIMIT
 
-
 #: Seconds between the two signals that end a worker: one that is deep in a library does not hear the first.
 CONSTS.term_timeout = 0.1
 

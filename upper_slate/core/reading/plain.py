@@ -144,9 +144,8 @@ def _sum(node: Sum) -> str:
 def _product(node: Product) -> str:
     text = ""
     for k, (sign, factor) in enumerate(zip(node.operators, node.factors, strict=True)):
-        written = _within(factor, _UNARY if k else _PRODUCT)
-        if isinstance(factor, Mixed) or (isinstance(factor, Negative) and (k or not isinstance(factor.body, Number | Name))):
-            written = f"({plain(factor)})"
+        is_bracketed = isinstance(factor, Mixed) or (isinstance(factor, Negative) and (k or not isinstance(factor.body, Number | Name)))
+        written = f"({plain(factor)})" if is_bracketed else _within(factor, _UNARY if k else _PRODUCT)
         if k == 0:
             text = written
         elif sign in ("mod", "div"):

@@ -98,6 +98,8 @@ def _subscript(tail: str) -> str:
 class _Typesetter:
     def __init__(self, places: bool) -> None:
         self.places = places
+        #: Each part is set once, however often the parts round it ask: else every level of nesting would double the work.
+        self._set: dict[int, tuple[Node, tuple[str, int]]] = {}
 
     def mark(self, text: str, node: Node) -> str:
         return rf"\htmlData{{at={node.start}}}{{{text}}}" if self.places else text
@@ -123,6 +125,12 @@ class _Typesetter:
         return self.write(node.body if isinstance(node, Bracket) else node)
 
     def _write(self, node: Node) -> tuple[str, int]:
+        held = self._set.get(id(node))
+        if held is None:
+            held = self._set[id(node)] = (node, self._written(node))  # the part is held too, so that nothing else gets its identity
+        return held[1]
+
+    def _written(self, node: Node) -> tuple[str, int]:
         match node:
             case Number():
                 return self.mark(_number(node), node), _ATOM

@@ -366,7 +366,11 @@ class Evaluator:
     # -- lists -----------------------------------------------------------------------------------------------------
 
     def list_of(self, node: t.ListOf) -> Value:
-        return ListValue(tuple(self.of(item) for item in node.items))
+        items = [self.of(item) for item in node.items]
+        for item, part in zip(items, node.items, strict=True):
+            if not isinstance(item, ListValue) and not is_scalar(item):
+                raise not_scalar(item).placed(part.start, part.end)
+        return ListValue(tuple(items))
 
     def index(self, node: t.Index) -> Value:
         positions = []

@@ -16,6 +16,7 @@ from .calculus.derivative import natural_requirements
 from .conditions import requirement_relations
 from .exact.bridge import settled, to_sympy
 from .solving.equation import Range
+from .solving.families import compare
 from .values import FunctionValue, Value
 
 if TYPE_CHECKING:
@@ -69,7 +70,7 @@ def _integral(evaluator: Evaluator, node: Request) -> Value:
         return add([settled(found), context.symbol(constant)])
     from .calculus.definite import definite_integral
 
-    return definite_integral(context, body, end_of(evaluator, node.low), end_of(evaluator, node.high))
+    return definite_integral(context, body, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
 def _total(evaluator: Evaluator, node: Request) -> Value:
@@ -109,6 +110,8 @@ def _range(evaluator: Evaluator, node: Request, letter: str) -> Range:
     low, high = real_end(evaluator, node.low), real_end(evaluator, node.high)
     if low.free_symbols or high.free_symbols:
         raise LineError("not-supported", "The ends of a range are numbers.", node.low.start, node.high.end)
+    if compare(low, high) > 0:
+        raise LineError("outside-domain", "This range is empty: its first end is the greater one.", node.low.start, node.high.end)
     return Range(low, high, bool(low.is_finite), bool(high.is_finite), True)
 
 

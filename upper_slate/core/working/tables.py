@@ -39,7 +39,7 @@ def _places(evaluator: Evaluator, node: t.Request) -> list[Scalar]:
     if low.free_symbols or high.free_symbols or not low.is_finite or not high.is_finite:
         raise LineError("outside-domain", "A table runs from one number to another.", node.low.start, node.high.end)
     step = end_of(evaluator, node.step) if node.step is not None else _usual_step(low, high)
-    if step.free_symbols or judge.sign(settled(step)) == 0 or judge.sign(settled(step)) * compare(high, low) < 0:
+    if step.free_symbols or not step.is_finite or judge.sign(settled(step)) == 0 or judge.sign(settled(step)) * compare(high, low) < 0:
         where = node.step or node.high
         raise LineError("outside-domain", "The step must be a number that leads from the first end to the second.", where.start, where.end)
     count = judge.floor_of(settled(sp.expand((high - low) / step))) + 1
