@@ -30,7 +30,7 @@ BESIDE = [
     [f"browser/{name}" for name in ("writing", "homework", "worksheet")],
     [f"browser/{name}" for name in ("keeping", "graphs", "arranging", "access")],
 ]
-HERE = ["core", "formats", "store", "."]
+HERE = ["core", "formats", "store", "desk", "."]
 ALONE = ["workroom", "api"]
 
 Count = tuple[int, int]

@@ -364,7 +364,7 @@ class CommandLine(unittest.TestCase):
             blocked.write_text("")
             run = self.run_command("serve", "--port", "0", "--data", str(blocked))
             self.assertEqual(run.returncode, 2)
-            self.assertIn("cannot be written", run.stderr)
+            self.assertIn("is a file", run.stderr)
 
     @staticmethod
     def listen(address: str) -> None:

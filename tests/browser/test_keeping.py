@@ -39,6 +39,32 @@ class Keeping(InBrowser):
         self.keys("Escape", "Control+z")  # the changes are undone one by one
         self.expect_sources("a = 2", "a + 1", "a^5")
 
+    def test_what_cannot_be_stored_waits_and_is_said(self) -> None:
+        """A disk that is full: what is written stays here, and is sent when there is room."""
+        said = "The disk is full: nothing was changed."
+        self.type_line("a = 2")
+        self.expect_sources("a = 2", "")
+        full = {"status": 503, "json": {"detail": said, "clash": False}}
+        self.page.route("**/operations", lambda route: route.fulfill(**full))  # type: ignore[arg-type]
+        self.type_line("a + 40")
+        expect(self.page.locator(".problem")).to_have_text(said)
+        expect(self.page.locator(".state")).to_contain_text("what you write is kept here")
+        self.assertEqual(self.sources()[:2], ["a = 2", "a + 40"])
+        self.page.unroute("**/operations")
+        expect(self.page.locator(".state")).to_have_text("Saved")
+        expect(self.page.locator(".problem")).to_have_count(0)
+        self.expect_result(2, "42")
+
+    def test_results_of_another_text_are_dimmed(self) -> None:
+        self.type_line("a = 2")
+        self.expect_result(1, "2")
+        self.page.route("**/events", lambda route: route.abort())
+        self.page.route("**/operations", lambda route: route.abort())
+        self.page.locator("[data-cell]").first.click()
+        self.page.keyboard.type("5")
+        self.keys("Escape")
+        expect(self.page.locator(".lines.stale")).to_have_count(1)
+
     def test_unsent_changes_outlive_the_window(self) -> None:
         self.type_line("a = 2")
         self.expect_sources("a = 2", "")

@@ -51,10 +51,25 @@ BAD_HEADS = [
     "colour: red",
     "[1, 2]",
     "angles: [degrees",
+    "angles: {degrees: 1}",
+    "angles: !!int abc",
+    "a: &a [x, x]\nb: *a",
+    "angles: &a degrees\nnumbers: *a",
+    "? [a]\n: b",
+    "[" * 3_000,
 ]
 
 
 class Markdown(unittest.TestCase):
+    def test_titles_are_texts_whatever_they_look_like(self) -> None:
+        for title in ("2026", "2026-13-45", "yes", "1e9", "null"):
+            with self.subTest(title=title):
+                self.assertEqual(read_markdown(f"---\ntitle: {title}\n---\n").title, title)
+
+    def test_a_front_matter_that_never_ends_is_a_note(self) -> None:
+        text = "---\n" + "angles: degrees\n" * 5_000 + "---\n"
+        self.assertEqual(read_markdown(text).conventions, Conventions())
+
     def test_cells(self) -> None:
         for text, cells in TEXTS:
             with self.subTest(text=text):

@@ -4,14 +4,17 @@ from __future__ import annotations
 
 import random
 import sqlite3
+import subprocess
+import sys
 import tempfile
+import time
 import unittest
 from pathlib import Path
 
 from upper_slate.core.meaning.tasks import LineOutcome, MeaningData, empty_result, error_result
 from upper_slate.formats.markdown import FileCell
 from upper_slate.store.database import open_database
-from upper_slate.store.folder import NotUsable
+from upper_slate.store.folder import NotUsable, hold_folder
 from upper_slate.store.operations import from_data
 from upper_slate.store.outcomes import Outcomes
 from upper_slate.store.refusals import NotFound, Refused
@@ -185,8 +188,65 @@ class Stored(InFolder):
         broken = self.folder / "broken"
         broken.mkdir()
         (broken / "upper-slate.sqlite").write_bytes(b"this is no database" * 100)
-        with self.assertRaises(NotUsable):
+        with self.assertRaisesRegex(NotUsable, "damaged"):
             open_database(broken)
+        with self.assertRaisesRegex(NotUsable, "is a file"):
+            open_database(blocked)
+
+    def test_a_database_that_is_damaged_in_the_middle_is_said_at_the_start(self) -> None:
+        self.worksheets.create("Comb", cells=[FileCell("math", f"a_{k} = {k}") for k in range(3_000)])
+        self.engine.dispose()
+        file = self.folder / "upper-slate.sqlite"
+        held = bytearray(file.read_bytes())
+        held[20_000:60_000] = bytes(40_000)
+        file.write_bytes(held)
+        with self.assertRaisesRegex(NotUsable, "damaged"):
+            open_database(self.folder)
+
+    def test_a_database_of_a_newer_version_is_said(self) -> None:
+        with self.engine.begin() as connection:
+            connection.exec_driver_sql("UPDATE alembic_version SET version_num = '9999'")
+        with self.assertRaisesRegex(NotUsable, "newer version"):
+            open_database(self.folder)
+
+    def test_two_servers_do_not_share_a_folder(self) -> None:
+        """The folder is let go of when the process ends, however it ends."""
+        hold = "from pathlib import Path; from upper_slate.store.folder import hold_folder; import sys; hold_folder(Path(sys.argv[1])); print('held', flush=True); sys.stdin.read()"
+        first = subprocess.Popen([sys.executable, "-c", hold, str(self.folder)], stdin=subprocess.PIPE, stdout=subprocess.PIPE, text=True)
+        with first:
+            assert first.stdout is not None
+            self.assertEqual(first.stdout.readline(), "held\n")
+            with self.assertRaisesRegex(NotUsable, "in use"):
+                hold_folder(self.folder)
+            first.kill()
+            first.wait()
+        hold_folder(self.folder)
+
+    def test_a_cell_keeps_its_worksheet(self) -> None:
+        one, other = (self.worksheets.create(title, cells=[FileCell("math", "1")]) for title in ("One", "Other"))
+        foreign = self.worksheets.opened(other).sheet.cells[0].id
+        with self.assertRaises(Refused):
+            self.change(one, [{"op": "insert", "cell": foreign, "text": "2"}])
+        self.assertEqual([c.text for c in self.worksheets.opened(other).sheet.cells], ["1"])
+
+    def test_a_full_page_is_changed_and_taken_back_at_once(self) -> None:
+        """5,000 cells that name each other: once each of them cost as much as the page is long."""
+        sheet = self.worksheets.create("Comb", cells=[FileCell("math", f"1 + cell {k}") for k in range(2_500)])
+        first = self.worksheets.opened(sheet).sheet.cells[0].id
+        block = [{"op": "insert", "cell": f"n{k}", "after": f"n{k - 1}" if k else first, "text": f"1 + cell {k}"} for k in range(2_500)]
+        before = self.worksheets.opened(sheet).sheet
+        start = time.monotonic()
+        self.change(sheet, block)
+        after = self.worksheets.opened(sheet).sheet
+        self.assertEqual((len(after.cells), after.cells[-1].text), (5_000, "1 + cell 4999"))
+        self.worksheets.undo(sheet)
+        self.assertEqual(self.worksheets.opened(sheet).sheet, before)
+        self.worksheets.redo(sheet)
+        self.assertEqual(self.worksheets.opened(sheet).sheet, after)
+        self.assertEqual(Worksheets(self.engine).opened(sheet).sheet, after)
+        self.assertLess(time.monotonic() - start, 60)  # minutes once; the bench measures
+        with self.assertRaises(Refused):
+            self.change(sheet, [{"op": "insert", "cell": "more", "after": None, "text": "1"}])
 
 
 class Remembered(InFolder):

@@ -58,21 +58,31 @@ def _front_matter(text: str) -> tuple[dict[str, str], str]:
     if not match:
         return {}, text
     try:
-        head = yaml.load(match[1], Loader=_PlainLoader) or {}
-    except (yaml.YAMLError, RecursionError):
+        return _pairs(match[1]), text[match.end():]
+    except yaml.YAMLError:
         raise BadFile("The front matter between the two lines --- is not YAML.") from None
-    if not isinstance(head, dict) or not all(isinstance(part, str) for pair in head.items() for part in pair):
-        raise BadFile("The front matter is not a list of conventions such as “angles: degrees”.")
-    return dict(head), text[match.end():]
 
 
-class _PlainLoader(yaml.BaseLoader):
-    """Texts only, and each where it stands: no tags, dates or numbers that would have to be made, and no aliases that grow when they are read."""
-
-    def compose_node(self, parent: yaml.Node | None, index: int) -> yaml.Node | None:
-        if self.check_event(yaml.AliasEvent):
-            raise yaml.YAMLError("an alias")
-        return super().compose_node(parent, index)  # type: ignore[no-any-return]
+def _pairs(head: str) -> dict[str, str]:
+    """The lines `name: value`, each a text: no tags, dates or numbers that would have to be made, no aliases that grow when they are read,
+    and nothing within anything else, which the library would take long over. Looked at event by event, so that it ends at the first that does not fit."""
+    events = iter(yaml.parse(head, Loader=yaml.BaseLoader))
+    found: dict[str, str] = {}
+    inside = False
+    for event in events:
+        match event:
+            case yaml.MappingStartEvent() if not inside:
+                inside = True
+            case yaml.ScalarEvent(value=name) if inside:
+                value = next(events)
+                if not isinstance(value, yaml.ScalarEvent):
+                    raise BadFile("The front matter is not a list of conventions such as “angles: degrees”.")
+                found[name] = value.value
+            case yaml.StreamStartEvent() | yaml.StreamEndEvent() | yaml.DocumentStartEvent() | yaml.DocumentEndEvent() | yaml.MappingEndEvent():
+                pass
+            case _:
+                raise BadFile("The front matter is not a list of conventions such as “angles: degrees”.")
+    return found
 
 
 def _cells(body: str) -> list[FileCell]:
