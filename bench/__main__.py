@@ -11,8 +11,9 @@ from collections.abc import Callable
 
 import sympy as sp
 
+from upper_slate.core.meaning.cells import MathCell
 from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.page import MathCell, Page
+from upper_slate.core.meaning.page import Page
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
 from upper_slate.core.working.context import Context

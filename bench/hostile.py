@@ -15,10 +15,10 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
+from upper_slate.core.meaning.cells import MathCell
 from upper_slate.core.meaning.conventions import Conventions
 from upper_slate.core.meaning.gate import UNEXPECTED
 from upper_slate.core.meaning.known import tolerant_reading
-from upper_slate.core.meaning.page import MathCell
 from upper_slate.core.meaning.tasks import LineOutcome, LineTask
 from upper_slate.core.problems import LineError
 from upper_slate.core.reading.lines import read_line

@@ -12,8 +12,8 @@ import unittest
 from itertools import chain
 from pathlib import Path
 
+from upper_slate.core.meaning.cells import MathCell
 from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.page import MathCell
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
 from upper_slate.core.vocabulary import PATTERNS, entries

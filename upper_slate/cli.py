@@ -35,7 +35,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
     """Works out each file by itself. 0: every line has a result; 1: a line has an error; 2: a file cannot be read."""
-    from .core.meaning.page import MathCell
+    from .core.meaning.cells import MathCell
     from .core.worksheet import work_out_page
     from .formats.markdown import BadFile, read_markdown
     from .workroom.workroom import Workroom

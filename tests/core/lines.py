@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from upper_slate.core.meaning.cells import MathCell
 from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.page import MathCell
 from upper_slate.core.worksheet import WorkedPage, work_out_page
 
 

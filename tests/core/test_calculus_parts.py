@@ -13,12 +13,7 @@ from upper_slate.core.working.calculus.antiderivative import antiderivative
 from upper_slate.core.working.calculus.bodies import Body
 from upper_slate.core.working.calculus.jets import NoJet, jet_of
 from upper_slate.core.working.calculus.limits import NoLimit, side_limit
-from upper_slate.core.working.calculus.near import (
-    has_sides,
-    has_values_near,
-    on_side,
-    sign_near,
-)
+from upper_slate.core.working.calculus.near import has_sides, has_values_near, on_side, sign_near
 from upper_slate.core.working.calculus.quasi_polynomials import quasi_polynomial
 from upper_slate.core.working.calculus.rules import Pending, derivative_steps
 from upper_slate.core.working.calculus.sums import closed_form

@@ -7,9 +7,10 @@ import unittest
 from unittest.mock import patch
 
 from bench.hostile import hostile_pages, known_lines, prefixes, read_by_itself, try_out
+from upper_slate.core.meaning.cells import MathCell
 from upper_slate.core.meaning.conventions import Conventions
 from upper_slate.core.meaning.gate import UNEXPECTED
-from upper_slate.core.meaning.page import MathCell, Page
+from upper_slate.core.meaning.page import Page
 from upper_slate.core.meaning.planning import plan_line
 from upper_slate.workroom.workroom import Workroom
 

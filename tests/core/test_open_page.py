@@ -5,10 +5,10 @@ from __future__ import annotations
 import random
 import unittest
 
+from upper_slate.core.meaning.cells import MathCell, PlannedLine
 from upper_slate.core.meaning.conventions import Conventions
 from upper_slate.core.meaning.notes import live_values
-from upper_slate.core.meaning.page import MathCell, Page
-from upper_slate.core.meaning.planning import PlannedLine
+from upper_slate.core.meaning.page import Page
 from upper_slate.core.meaning.tasks import LineOutcome
 from upper_slate.core.workout import work_out
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import unittest
 
+from upper_slate.core.meaning.cells import MathCell, PlannedLine
 from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.page import MathCell, Page
-from upper_slate.core.meaning.planning import PlannedLine
+from upper_slate.core.meaning.page import Page
 from upper_slate.core.meaning.tasks import LineOutcome, LineTask
 from upper_slate.core.workout import work_out
 from upper_slate.core.worksheet import work_out_page

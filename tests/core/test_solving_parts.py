@@ -11,29 +11,18 @@ from flint import arb, fmpq
 from upper_slate.core.problems import LineError
 from upper_slate.core.working.context import Context
 from upper_slate.core.working.exact import balls
-from upper_slate.core.working.exact.enclosed import (
-    ComplexRoot,
-    EnclosedIntegral,
-    EnclosedRoot,
-    complex_roots,
-)
+from upper_slate.core.working.exact.enclosed import ComplexRoot, EnclosedIntegral, EnclosedRoot, complex_roots
 from upper_slate.core.working.questions.identity import proves_identity
 from upper_slate.core.working.solving.enclose import real_zeros
 from upper_slate.core.working.solving.equation import Range
-from upper_slate.core.working.solving.families import (
-    Family,
-    in_order,
-    members,
-    merged,
-    rational_ratio,
-    reduced,
-)
+from upper_slate.core.working.solving.families import Family, in_order, members, merged, rational_ratio, reduced
 from upper_slate.core.working.solving.inequality import Cuts
 from upper_slate.core.working.solving.missed import misses
 from upper_slate.core.working.solving.ranges import NoRange, excludes_zero, range_of
 from upper_slate.core.working.solving.regions import Piece, between, condition_of, true_pieces
+from upper_slate.core.working.solving.search import Unsolved
 from upper_slate.core.working.solving.statement import Statement, Trial
-from upper_slate.core.working.solving.zeros import Search, Unsolved
+from upper_slate.core.working.solving.zeros import zeros_in
 from upper_slate.core.working.values import Requirement
 
 from .lines import result
@@ -252,13 +241,13 @@ class ZeroSearch(unittest.TestCase):
                 c = sp.Integer(pick.randint(-4, 6))
                 expr = shape(c)
                 with self.subTest(expr):
-                    found = Search(x, True).of(expr)
+                    found = zeros_in(x, True).of(expr)
                     true = [v for v in found.values if abs(sp.N(expr.subs(x, v), 30)) < 1e-20]
                     self.assertTrue(true, found)
 
     def test_no_rule_says_so(self) -> None:
         with self.assertRaises(Unsolved):
-            Search(x, True).of(sp.exp(x) - x - 2)
+            zeros_in(x, True).of(sp.exp(x) - x - 2)
 
 
 class Missed(unittest.TestCase):

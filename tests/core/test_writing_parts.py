@@ -12,22 +12,11 @@ from upper_slate.core.working import codec
 from upper_slate.core.working.context import Context
 from upper_slate.core.working.exact.bridge import settled
 from upper_slate.core.working.exact.enclosed import ComplexRoot, EnclosedIntegral, EnclosedRoot
-from upper_slate.core.working.values import (
-    FunctionValue,
-    ListValue,
-    RelationValue,
-    Requirement,
-    Solution,
-    SolutionsValue,
-)
+from upper_slate.core.working.values import FunctionValue, ListValue, RelationValue, Requirement, Solution, SolutionsValue
 from upper_slate.core.writing.decimals import Digits
 from upper_slate.core.writing.expressions import NoExactForm
 from upper_slate.core.writing.relations import condition_tree
-from upper_slate.core.writing.solutions import (
-    decimal_solutions,
-    exact_solutions,
-    solutions_data,
-)
+from upper_slate.core.writing.solutions import decimal_solutions, exact_solutions, solutions_data
 from upper_slate.core.writing.style import PLAIN
 from upper_slate.core.writing.text import text_of, tree_of
 

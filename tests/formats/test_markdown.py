@@ -6,13 +6,7 @@ import io
 import unittest
 
 from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.formats.markdown import (
-    BadFile,
-    FileCell,
-    WorksheetFile,
-    read_markdown,
-    write_markdown,
-)
+from upper_slate.formats.markdown import BadFile, FileCell, WorksheetFile, read_markdown, write_markdown
 from upper_slate.formats.terminal import show
 
 #: text, the cells that it holds

@@ -7,7 +7,7 @@ from typing import Any
 import sympy as sp
 
 from . import checks
-from .meaning.assumptions import assumption_facts
+from .meaning.assumptions import bounds_in, facts_of, simple_facts
 from .meaning.conventions import Conventions
 from .meaning.gate import UNEXPECTED, log_once, unexpected
 from .meaning.known import function_head, known_names, tolerant_reading
@@ -18,8 +18,8 @@ from .reading import tree as t
 from .reading.lines import read_line
 from .reading.names import KnownNames
 from .reading.typeset import typeset, typeset_line
-from .working import codec
-from .working.arithmetic import too_large
+from .working import codec, judge
+from .working.arithmetic import add, negate, too_large
 from .working.conditions import conditions_of, requirement_relations
 from .working.context import Context, LetterAssumption, Meaning
 from .working.evaluate import Evaluator
@@ -29,10 +29,10 @@ from .working.exact.surd import Surd, TooLarge
 from .working.graphs.view import View
 from .working.questions.ask import ask_relation
 from .working.questions.verdicts import Verdict
-from .working.requests import KEEPS_FORM
+from .working.requests import KEEPS_FORM, answer
 from .working.solving.statement import of_relation, statement_of
 from .working.tidy.tidy import tidy
-from .working.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value, free_letters, is_scalar
+from .working.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value, expression, free_letters, is_scalar
 from .workings import working_of
 from .writing.decimals import Digits, NoDecimal, decimal_of
 from .writing.expressions import NoExactForm
@@ -79,7 +79,7 @@ class _LineWorker:
         self.task = task
         self.conventions = Conventions(**task.conventions)
         self.result = empty_result(task.source)
-        self.context = Context(self.conventions, cell=task.cell, above=task.above)
+        self.context = Context(self.conventions, cell=task.cell, above=task.above, answer=answer)
         self.line: t.Line | None = None
         self.form = ""
 
@@ -99,7 +99,7 @@ class _LineWorker:
             return LineOutcome(self.result, previous=task.previous)
         context.complex = self.conventions.numbers == "complex"
         context.view = None if task.view is None else View.from_data(task.view)
-        context.assumptions = {n: LetterAssumption(**assumption_facts(facts)) for n, facts in task.assumptions.items()}
+        context.assumptions = {n: self._assumed(facts) for n, facts in task.assumptions.items()}
         self._prepare(line)
         match line.kind:
             case "assumption" | "release":
@@ -128,6 +128,10 @@ class _LineWorker:
         context.failed = task.failed
         context.results = {number: None if m is None else self._decoded(m) for number, m in task.results.items()}
 
+    def _assumed(self, facts: list[str]) -> LetterAssumption:
+        bounds = tuple((sign, expression(codec.decode(self.context, data))) for sign, data in bounds_in(facts))  # type: ignore[arg-type]
+        return LetterAssumption(**simple_facts(facts), bounds=bounds)  # type: ignore[arg-type]
+
     def _decoded(self, data: MeaningData) -> Meaning:
         value = codec.decode(self.context, data.value)
         return Meaning(value, tuple(codec.decode_requirement(self.context, r) for r in data.requirements), data.cell, data.complex)
@@ -135,8 +139,6 @@ class _LineWorker:
     # -- kinds of lines --------------------------------------------------------------------------------------------
 
     def _assume(self, line: t.Line) -> LineOutcome:
-        from .meaning.assumptions import facts_of
-
         self.result["kind"] = line.kind
         if line.kind == "release":
             return LineOutcome(self.result)
@@ -145,14 +147,12 @@ class _LineWorker:
             found.setdefault(letter, []).extend(facts_of(letter, node, self._bound_of))
         return LineOutcome(self.result, assumptions=found)
 
-    def _bound_of(self, node: t.Node) -> tuple[int, str]:
-        """Sign and text of a bound in an assumption."""
-        from .working import judge
-
+    def _bound_of(self, node: t.Node) -> tuple[int, Any]:
+        """Sign of a bound in an assumption, and the bound as data."""
         value = Evaluator(self.context).scalar(node)
         if not judge.is_closed(value):
             raise LineError("not-supported", "An assumption compares a letter with a number.", node.start, node.end)
-        return judge.sign(value), text_of(value)
+        return judge.sign(value), codec.encode(value)
 
     def _define(self, line: t.Line) -> LineOutcome:
         context = self.context
@@ -401,9 +401,6 @@ class _LineWorker:
 
 
 def _holds(left: Any, sign: str, right: Any) -> bool:
-    from .working import judge
-    from .working.arithmetic import add, negate
-
     if sign in ("=", "!="):
         return judge.is_zero(add([left, negate(right)])) == (sign == "=")
     order = judge.compare(left, right)

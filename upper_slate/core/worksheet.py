@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from .meaning.cells import MathCell, PlannedLine
 from .meaning.conventions import Conventions
-from .meaning.page import Executor, MathCell, Memory, Page
-from .meaning.planning import PlannedLine
+from .meaning.page import Executor, Memory, Page
 from .meaning.tasks import LineOutcome
+from .workout import work_out
 
 
 @dataclass(frozen=True)
@@ -36,8 +37,6 @@ class WorkedPage:
 def work_out_page(cells: Sequence[MathCell], conventions: Conventions, memory: Memory, execute: Executor | None = None) -> WorkedPage:
     """Works out a page from the top; only lines whose key is not in the memory are executed (`fresh` counts them)."""
     if execute is None:
-        from .workout import work_out
-
         execute = work_out
     worker = execute
     fresh = 0

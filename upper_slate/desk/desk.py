@@ -9,10 +9,10 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Any, Final
 
+from ..core.meaning.cells import MathCell, PlannedLine
 from ..core.meaning.conventions import Conventions
 from ..core.meaning.notes import live_values
-from ..core.meaning.page import MathCell, Page
-from ..core.meaning.planning import PlannedLine
+from ..core.meaning.page import Page
 from ..core.meaning.tasks import LineOutcome
 from ..store.outcomes import Outcomes
 from ..store.states import CellState, SheetState

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any, Final
 
+from ..core.meaning.cells import PlannedLine
 from ..core.meaning.known import function_head, known_names, tolerant_reading
 from ..core.meaning.page import Page
-from ..core.meaning.planning import PlannedLine
 from ..core.meaning.tasks import LineOutcome
 from ..store.outcomes import Outcomes
 from ..workroom.workroom import Workroom

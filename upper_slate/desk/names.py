@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..core.meaning.cells import PlannedCell
 from ..core.meaning.known import names_said
-from ..core.meaning.page import Page, PlannedCell
+from ..core.meaning.page import Page
 from ..core.meaning.tasks import LineOutcome
 from ..core.meaning.timeline import EVERYTHING, Event
 

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
+from ..core.meaning.cells import PlannedCell, PlannedLine
 from ..core.meaning.gate import unexpected
 from ..core.meaning.known import known_names, tolerant_reading
-from ..core.meaning.page import PlannedCell
-from ..core.meaning.planning import PlannedLine
 from ..core.meaning.tasks import LineOutcome, empty_result
 
 Row = dict[str, Any]

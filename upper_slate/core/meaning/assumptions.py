@@ -1,7 +1,8 @@
-"""What is assumed of letters, as facts that can be stored: `positive`, `integer`, or a bound such as `>= 2`."""
+"""What is assumed of letters, as facts that can be stored: `positive`, `integer`, or a bound such as `>= ` with its value as data."""
 
 from __future__ import annotations
 
+import json
 from collections.abc import Callable, Iterable
 from typing import Any
 
@@ -11,8 +12,8 @@ _SIMPLE = ("positive", "nonnegative", "negative", "nonpositive", "nonzero", "int
 _TURNED = {"<": ">", "<=": ">=", ">": "<", ">=": "<=", "=": "=", "!=": "!="}
 
 
-def facts_of(letter: str, node: Node, bound_of: Callable[[Node], tuple[int, str]]) -> list[str]:
-    """The facts that one assumption states about its letter; `bound_of` gives sign and text of a number."""
+def facts_of(letter: str, node: Node, bound_of: Callable[[Node], tuple[int, Any]]) -> list[str]:
+    """The facts that one assumption states about its letter; `bound_of` gives the sign of a number and the number as data."""
     if isinstance(node, Name):
         return {"positive": ["positive"], "negative": ["negative"], "integer": ["integer"], "whole": ["integer"], "real": []}.get(node.name, [])
     assert isinstance(node, Relation)
@@ -23,8 +24,8 @@ def facts_of(letter: str, node: Node, bound_of: Callable[[Node], tuple[int, str]
             left, right, sign = right, left, _TURNED[sign]
         if not (isinstance(left, Name) and left.name == letter):
             continue
-        bound, text = bound_of(right)
-        facts.append(f"{sign} {text}")
+        bound, data = bound_of(right)
+        facts.append(f"{sign} {json.dumps(data)}")
         if sign == "!=" and bound == 0:
             facts.append("nonzero")
         elif sign in (">", ">=") and bound >= 0:
@@ -34,8 +35,11 @@ def facts_of(letter: str, node: Node, bound_of: Callable[[Node], tuple[int, str]
     return facts
 
 
-def assumption_facts(facts: Iterable[str]) -> dict[str, Any]:
-    """Facts as the fields of a letter's assumption."""
-    found: dict[str, Any] = {name: True for name in facts if name in _SIMPLE}
-    bounds = tuple((f.split(" ", 1)[0], f.split(" ", 1)[1]) for f in facts if " " in f)
-    return {**found, "bounds": bounds}
+def simple_facts(facts: Iterable[str]) -> dict[str, bool]:
+    """Those of the facts that need no number, by name."""
+    return {name: True for name in facts if name in _SIMPLE}
+
+
+def bounds_in(facts: Iterable[str]) -> list[tuple[str, Any]]:
+    """The bounds among the facts: relation sign and the number as data."""
+    return [(sign, json.loads(data)) for sign, _, data in (fact.partition(" ") for fact in facts) if data]

@@ -5,89 +5,20 @@ from __future__ import annotations
 import hashlib
 import json
 from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from difflib import get_close_matches
-from typing import TYPE_CHECKING, Any, Final
+from typing import Any, Final
 
 from .. import CORE_VERSION
 from ..vocabulary import function_named
+from .cells import PlannedLine
+from .look import Look
 from .tasks import LineTask, MeaningData
-from .timeline import ABOVE, ALL_NAMES, EVERYTHING, NUMBERS, Event, Timeline, assumption, result_word
+from .timeline import NUMBERS
 from .words import cells_named, defined_name, words_of
-
-if TYPE_CHECKING:
-    from .page import Page, PlannedCell
 
 #: Stands for the line above while that has no outcome.
 PENDING: Final = ("pending",)
-
-
-@dataclass(frozen=True)
-class PlannedLine:
-    """A line in its place: what it needs, and the key under which its outcome is remembered."""
-
-    cell_id: str
-    index: int
-    offset: int
-    task: LineTask
-    key: str
-    #: The names or cells whose outcome is still being worked out, so that this line has to wait.
-    waits_for: tuple[str, ...] = ()
-
-
-class Look:
-    """What a cell sees above it. `own` holds what its earlier lines did; `reads` collects every word that was looked up."""
-
-    def __init__(self, page: Page, place: PlannedCell) -> None:
-        self.page, self.place = page, place
-        self.own = Timeline()
-        self.reads: set[str] = set()
-
-    @property
-    def _number(self) -> int:
-        """The first number that is not above."""
-        return self.place.number + self.place.is_note
-
-    @property
-    def _above(self) -> tuple[int, int]:
-        return (self._number, -1)
-
-    def event(self, word: str) -> Event | None:
-        """What happened last to a word."""
-        self.reads |= {word, EVERYTHING}
-        end = (self.place.number + 1, 0)
-        if self.own.of(word) or self.own.of(EVERYTHING):
-            return self.own.latest(word, end)
-        return self.page.timeline.latest(word, self._above)
-
-    def facts(self, letter: str) -> list[str]:
-        """What is assumed of a letter."""
-        word = assumption(letter)
-        self.reads |= {word, EVERYTHING}
-        end = (self.place.number + 1, 0)
-        released = any(e.kind == "released" for e in [*self.own.of(word), *self.own.of(EVERYTHING)])
-        return [*([] if released else self.page.timeline.facts(letter, self._above)), *self.own.facts(letter, end)]
-
-    def names_in_force(self) -> dict[str, Event]:
-        """Every name that has a meaning or a failed definition."""
-        self.reads.add(ALL_NAMES)
-        words = {e.word for e in self.page.timeline.in_force(self._above)} | set(self.own.words())
-        return {w: e for w in words if (e := self.event(w)) is not None}
-
-    def result(self, number: int) -> tuple[bool, bool, MeaningData | None]:
-        """Whether a cell above has a result, whether that is still awaited, and the result."""
-        self.reads.add(NUMBERS)
-        if not 1 <= number < self._number or number > len(self.page.cells):
-            return False, False, None
-        cell = self.page.cells[number - 1]
-        self.reads.add(result_word(cell.id))
-        return cell.has_result or cell.is_pending, cell.is_pending, cell.result
-
-    def above(self) -> int | None:
-        """The number of the nearest cell above that has a result."""
-        self.reads |= {ABOVE, NUMBERS}
-        found = self.page.cell_above(self._number)
-        return found.number if found else None
 
 
 def plan_line(look: Look, cell_id: str, index: int, offset: int, text: str, previous: Any) -> PlannedLine:

@@ -8,14 +8,16 @@ from math import gcd
 from typing import Final
 
 import sympy as sp
+from flint import arb
 
 from ..problems import LineError
 from . import judge
 from .context import Context
 from .exact import roots
+from .exact.angles import cos_sin
 from .exact.bridge import settled, to_sympy
 from .exact.decide import Undecided
-from .exact.surd import MAX_BITS, ONE, ZERO, Surd, TooLarge
+from .exact.surd import MAX_BITS, ONE, ZERO, I, Surd, TooLarge
 from .values import Requirement, Scalar, expression
 
 TOO_LARGE: Final = "This number would be longer than 100,000 digits."
@@ -173,8 +175,6 @@ def _irrational_power(context: Context, base: Surd, exponent: sp.Expr) -> Scalar
 def _is_huge(base: Surd, exponent: sp.Expr) -> bool:
     """Whether the value has an exponent beyond every use: e.g. 2^(10^12·sqrt(2))."""
     try:
-        from flint import arb
-
         size = judge.ball_of(exponent, 64)
         return isinstance(size, arb) and bool(abs(size) > 10 ** 9)
     except Exception:
@@ -188,9 +188,6 @@ def exponential(context: Context, exponent: Scalar) -> Scalar:
     if imaginary != 0 and not imaginary.has(sp.I):
         turn = settled(imaginary / sp.pi)
         if isinstance(turn, Surd) and turn.is_rational:
-            from .exact.angles import cos_sin
-            from .exact.surd import I
-
             q = turn.as_fmpq
             both = cos_sin(Fraction(int(q.p), int(q.q)) * 180)
             rest = sp.expand(expr - imaginary * sp.I)

@@ -13,6 +13,8 @@ from . import judge
 from .calculus.derivative import natural_requirements
 from .exact.bridge import settled, to_sympy
 from .requirements import check
+from .solving.domains import differing_points, domain_of
+from .solving.regions import condition_of
 from .values import FunctionValue, ListValue, Requirement, Value, is_scalar
 
 
@@ -49,9 +51,6 @@ def _by_intervals(needs: list[Requirement], own: list[Requirement], found: list[
     letters = {s for r in (*needs, *own) for s in r.expr.free_symbols}
     if len(letters) != 1:
         return found
-    from .solving.domains import differing_points, domain_of
-    from .solving.regions import condition_of
-
     (letter,) = letters
     try:
         line, result = domain_of(letter, needs), domain_of(letter, own)

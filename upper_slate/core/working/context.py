@@ -38,7 +38,7 @@ class LetterAssumption:
     nonpositive: bool = False
     nonzero: bool = False
     integer: bool = False
-    bounds: tuple[tuple[str, str], ...] = ()
+    bounds: tuple[tuple[str, sp.Expr], ...] = ()
 
 
 @dataclass
@@ -66,6 +66,8 @@ class Context:
     #: angles that were written with °
     in_degrees: set[Value] = field(default_factory=set)
     typed_decimal: bool = False
+    #: answers a request that stands in the line; evaluating knows no requests itself
+    answer: Callable[..., Value] | None = None
     #: what was chosen for a graph beside its line
     view: View | None = None
     _resolving: list[str] = field(default_factory=list)

@@ -393,9 +393,9 @@ class Evaluator:
         return held
 
     def request(self, node: t.Request) -> Value:
-        from .requests import answer
-
-        return answer(self, node)
+        if self.context.answer is None:
+            raise LineError("not-supported", "A request cannot stand here.")
+        return self.context.answer(self, node)
 
     def gap(self, node: t.Node) -> Value:
         raise LineError("syntax", "Something is missing here.")

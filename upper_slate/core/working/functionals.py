@@ -8,6 +8,7 @@ from ..problems import LineError
 from .arithmetic import add, divide, multiply, power
 from .context import Context
 from .exact.surd import Surd
+from .solving.isolate import isolate
 from .substitution import put_in, put_in_requirements
 from .values import FunctionValue, Scalar, Value, free_letters, is_scalar
 
@@ -68,8 +69,6 @@ def compose(context: Context, outer: FunctionValue, inner: FunctionValue) -> Fun
 
 def inverse_of(context: Context, function: FunctionValue) -> FunctionValue:
     """The inverse function, where the equation f(y) = x has exactly one solution y."""
-    from .solving.isolate import isolate
-
     if len(function.parameters) != 1 or not is_scalar(function.body):
         raise LineError("wrong-arguments", "Only a function of one letter has an inverse.")
     letter = function.parameters[0]

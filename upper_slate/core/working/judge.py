@@ -7,8 +7,10 @@ from flint import arb, fmpz
 
 from ..problems import LineError
 from .exact import balls
+from .exact.bridge import from_sympy, settled
 from .exact.decide import Undecided, surd_is_zero, surd_sign
-from .exact.surd import Surd
+from .exact.roots import root
+from .exact.surd import ONE, I, Surd
 from .values import Scalar, expression
 
 _FIRST_BITS, _LAST_BITS = 64, 6_000
@@ -65,10 +67,6 @@ def _turns(expr: sp.Expr) -> sp.Expr:
 
     The sum must be known to lie near 0 (it is: balls did not tell it from 0), so that no whole turn can hide in it.
     """
-    from .exact.bridge import from_sympy
-    from .exact.roots import root
-    from .exact.surd import ONE, I
-
     parts, scale = [], 1
     for term in sp.Add.make_args(sp.expand(expr)):
         coefficient, arc = term.as_coeff_Mul()
@@ -170,8 +168,6 @@ def compare(left: Scalar, right: Scalar) -> int:
     if isinstance(left, Surd) and isinstance(right, Surd):
         return sign(left - right)
     difference = expression(left) - expression(right)
-    from .exact.bridge import settled
-
     return sign(settled(difference))
 
 

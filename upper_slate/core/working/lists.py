@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from collections.abc import Callable, Sequence
 from fractions import Fraction
 from typing import Final
@@ -9,7 +10,7 @@ from typing import Final
 import sympy as sp
 
 from ..problems import LineError
-from . import judge
+from . import functions, judge
 from .arithmetic import add, checked, divide, multiply, power
 from .context import Context
 from .exact.bridge import settled
@@ -31,8 +32,6 @@ def call(context: Context, name: str, arguments: Sequence[Value]) -> Value:
         example = "[[2, 5], [1, 4]]" if kind == "matrix" else "[3, 1, 4]"
         raise LineError("wrong-arguments", f"{name} needs a {kind}, as in {name}({example}).")
     if name in ("min", "max", "gcd", "lcm"):
-        from . import functions
-
         return functions.call(context, name, _numbers(name, value))
     return _RULES[name](context, value)
 
@@ -54,8 +53,6 @@ def _mean(context: Context, value: ListValue) -> Scalar:
 
 
 def _median(context: Context, value: ListValue) -> Scalar:
-    import functools
-
     numbers = _numbers("median", value)
     if not all(judge.is_closed(n) for n in numbers):
         raise LineError("not-supported", "median needs numbers; a letter has no place in the order.")

@@ -11,12 +11,24 @@ from ..problems import LineError
 from ..reading.tree import Request
 from .algebra import REWRITING, rewritten
 from .arithmetic import add
+from .calculus.antiderivative import antiderivative
+from .calculus.areas import area_between
 from .calculus.bodies import body_in, end_of, real_end
+from .calculus.definite import definite_integral
 from .calculus.derivative import natural_requirements
+from .calculus.extrema import extreme_value, turning_points
+from .calculus.laplace import inverse_transform, transform
+from .calculus.limits import limit_of
+from .calculus.sums import total_of
+from .calculus.taylor import taylor
 from .conditions import requirement_relations
 from .exact.bridge import settled, to_sympy
+from .functionals import inverse_of
+from .graphs.graph import graph
 from .solving.equation import Range
 from .solving.families import compare
+from .solving.solve import range_of_letter, solve
+from .tables import table
 from .values import FunctionValue, Value
 
 if TYPE_CHECKING:
@@ -34,14 +46,10 @@ def answer(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _solve(evaluator: Evaluator, node: Request) -> Value:
-    from .solving.solve import solve
-
     return solve(evaluator, node)
 
 
 def _inverse(evaluator: Evaluator, node: Request) -> Value:
-    from .functionals import inverse_of
-
     function = evaluator.of(node.bodies[0])
     if not isinstance(function, FunctionValue):
         raise LineError("not-a-function", "inverse of needs the name of a function, as in inverse of f.")
@@ -49,8 +57,6 @@ def _inverse(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _limit(evaluator: Evaluator, node: Request) -> Value:
-    from .calculus.limits import limit_of
-
     assert node.point is not None
     return limit_of(evaluator.context, body_in(evaluator, node.bodies[0], node.letters[0]), end_of(evaluator, node.point), node.side)
 
@@ -59,8 +65,6 @@ def _integral(evaluator: Evaluator, node: Request) -> Value:
     context = evaluator.context
     body = body_in(evaluator, node.bodies[0], node.letters[0])
     if node.low is None or node.high is None:
-        from .calculus.antiderivative import antiderivative
-
         found, needs = antiderivative(body.expr, body.letter, not context.complex)
         for requirement in body.requirements:
             context.require(requirement)
@@ -68,14 +72,10 @@ def _integral(evaluator: Evaluator, node: Request) -> Value:
         constant = next(c for c in ("C", "D", "K", *(f"C_{k}" for k in range(1, 50)))
                         if c not in context.meanings and c not in context.failed and c not in {s.name for s in found.free_symbols} and c != body.letter.name)
         return add([settled(found), context.symbol(constant)])
-    from .calculus.definite import definite_integral
-
     return definite_integral(context, body, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
 def _total(evaluator: Evaluator, node: Request) -> Value:
-    from .calculus.sums import total_of
-
     assert node.low is not None and node.high is not None
     body = body_in(evaluator, node.bodies[0], node.letters[0])
     value = total_of(evaluator.context, body, end_of(evaluator, node.low), end_of(evaluator, node.high), node.name == "product of")
@@ -86,8 +86,6 @@ def _total(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _series(evaluator: Evaluator, node: Request) -> Value:
-    from .calculus.taylor import taylor
-
     assert node.point is not None and node.order is not None
     value, left_out = taylor(body_in(evaluator, node.bodies[0], node.letters[0]), end_of(evaluator, node.point), node.order)
     evaluator.context.left_out = left_out
@@ -95,16 +93,12 @@ def _series(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _area(evaluator: Evaluator, node: Request) -> Value:
-    from .calculus.areas import area_between
-
     assert node.low is not None and node.high is not None
     one, other = (body_in(evaluator, b, node.letters[0]) for b in node.bodies)
     return area_between(evaluator.context, one, other, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
 def _range(evaluator: Evaluator, node: Request, letter: str) -> Range:
-    from .solving.solve import range_of_letter
-
     if node.low is None or node.high is None:
         return range_of_letter(evaluator, letter, node.interval)
     low, high = real_end(evaluator, node.low), real_end(evaluator, node.high)
@@ -116,8 +110,6 @@ def _range(evaluator: Evaluator, node: Request, letter: str) -> Range:
 
 
 def _turning_points(evaluator: Evaluator, node: Request) -> Value:
-    from .calculus.extrema import turning_points
-
     body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
     context = evaluator.context
     name = next(n for n in ("y", "z", "v", "w") if n not in context.meanings and n != body.letter.name)
@@ -126,8 +118,6 @@ def _turning_points(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _extreme_value(evaluator: Evaluator, node: Request) -> Value:
-    from .calculus.extrema import extreme_value
-
     body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
     context = evaluator.context
     with context.letters(body.letter.name):
@@ -137,8 +127,6 @@ def _extreme_value(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _laplace(evaluator: Evaluator, node: Request) -> Value:
-    from .calculus.laplace import inverse_transform, transform
-
     context = evaluator.context
     body = body_in(evaluator, node.bodies[0], node.letters[0])
     image = sp.Symbol(node.letters[1], real=True)
@@ -151,14 +139,10 @@ def _laplace(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _table(evaluator: Evaluator, node: Request) -> Value:
-    from .tables import table
-
     return table(evaluator, node)
 
 
 def _graph(evaluator: Evaluator, node: Request) -> Value:
-    from .graphs.graph import graph
-
     return graph(evaluator, node)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import dataclasses
 from typing import NamedTuple
 
 import sympy as sp
@@ -11,7 +12,7 @@ from ..problems import LineError
 from ..reading.tree import ListOf, Name, Negative, Node, Number, Power, Product, Relation
 from ..working import judge
 from ..working.exact.balls import NoBall, lies_surely_apart, precision
-from ..working.exact.bridge import settled
+from ..working.exact.bridge import settled, to_sympy
 from ..working.exact.enclosed import ComplexRoot
 from ..working.exact.surd import Surd
 from ..working.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value
@@ -185,8 +186,6 @@ def _nearest(size: Surd | sp.Expr, places: int, length: int) -> int:
 
 
 def _expr(value: Surd | sp.Expr) -> sp.Expr:
-    from ..working.exact.bridge import to_sympy
-
     return to_sympy(value)
 
 
@@ -278,8 +277,6 @@ def _has_number_bracket(expr: sp.Expr) -> bool:
 
 def _restored(node: Node, held: dict[str, Node]) -> Node:
     """The tree with the rounded numbers in place of the letters that stood for them, numbers first in products."""
-    import dataclasses
-
     if isinstance(node, Name):
         return held.get(node.name, node)
     if isinstance(node, Product):

@@ -10,7 +10,7 @@ from sympy.core.relational import Relational
 
 from ..reading.tree import Bracket, Call, Cases, Name, Negative, Node, Number, Postfix, Power, Product
 from ..working.exact.bridge import from_sympy
-from ..working.exact.surd import ONE, Surd
+from ..working.exact.surd import ONE, I, Surd, denominators
 from .numbers import Signed, integer, product_of, quotient_of, root_node, sum_of, surd_tree
 from .relations import condition_tree
 from .style import PLAIN, Style
@@ -130,8 +130,6 @@ class _Writer:
     def _number_terms(self, total: Surd) -> list[Signed]:
         if total.has_imaginary and total.parts()[0].terms:
             real, imaginary = total.parts()
-            from ..working.exact.surd import I
-
             return [*self._number_terms(real), *self._number_terms(imaginary * I)]
         return [_split_sign(surd_tree(total, self.style))]
 
@@ -169,8 +167,6 @@ class _Writer:
         return self._quotient(coefficient, over, under)
 
     def _quotient(self, coefficient: Surd, over: list[sp.Expr], under: list[sp.Expr]) -> Signed:
-        from ..working.exact.surd import denominators
-
         negative, node = _split_sign(surd_tree(coefficient, self.style))
         if self.style.decimals and not isinstance(node, Product):
             below = 1

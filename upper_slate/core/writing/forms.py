@@ -10,13 +10,13 @@ import sympy as sp
 from flint import fmpq
 
 from ..reading.plain import plain
-from ..reading.tree import Call, Mixed, Name, Negative, Node, Number, Power, Product
+from ..reading.tree import Call, Mixed, Name, Negative, Node, Number, Postfix, Power, Product
 from ..reading.typeset import typeset
 from ..working.exact import angles, roots
 from ..working.exact.bridge import to_sympy
 from ..working.exact.primes import prime_powers
 from ..working.exact.surd import Surd
-from ..working.tidy.tidy import agrees, degree_bound
+from ..working.tidy.tidy import _expansion_bound, agrees, degree_bound
 from ..working.values import FunctionValue, Value
 from .numbers import decimal_digits, integer, product_of, quotient_of, surd_tree, terminating
 from .style import PLAIN, Style
@@ -82,8 +82,6 @@ def _rectangular(value: sp.Expr) -> Iterator[tuple[str, Node]]:
 
 
 def _degrees(q: fmpq) -> Node:
-    from ..reading.tree import Postfix
-
     tree = surd_tree(Surd.rational(abs(q)))
     postfix = Postfix("°", tree)
     return Negative(postfix) if q < 0 else postfix
@@ -218,8 +216,6 @@ def _rationalized(expr: sp.Expr) -> sp.Expr | None:
 
 
 def _expanded(expr: sp.Expr) -> sp.Expr | None:
-    from ..working.tidy.tidy import _expansion_bound
-
     return sp.expand(expr) if _expansion_bound(expr) <= 60 else None
 
 

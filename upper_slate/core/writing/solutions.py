@@ -7,7 +7,7 @@ from typing import Any
 import sympy as sp
 
 from ..problems import LineError
-from ..reading.tree import Logic, Name, Node, Relation
+from ..reading.tree import Logic, Name, Negative, Node, Relation
 from ..working.exact.bridge import settled
 from ..working.values import Scalar, SolutionsValue
 from .data import scalar_data
@@ -85,8 +85,6 @@ def _exact_tree(value: Scalar, period_letter: str | None, style: Style) -> Node:
 
 
 def _signed(node: Node) -> tuple[bool, Node]:
-    from ..reading.tree import Negative
-
     return (True, node.body) if isinstance(node, Negative) else (False, node)
 
 

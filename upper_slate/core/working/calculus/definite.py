@@ -6,6 +6,7 @@ from collections.abc import Callable, Sequence
 from itertools import pairwise
 from typing import Any
 
+import mpmath
 import sympy as sp
 from flint import arb
 
@@ -161,8 +162,6 @@ def _agrees(expr: sp.Expr, letter: sp.Symbol, low: sp.Expr, high: sp.Expr, value
 
     Where the quadrature comes to no rest it says nothing; `certain` asks for a rest, since there nothing else vouches for the value.
     """
-    import mpmath
-
     with balls.precision(100):
         try:
             known = balls.ball(value)
@@ -198,8 +197,6 @@ def _agrees(expr: sp.Expr, letter: sp.Symbol, low: sp.Expr, high: sp.Expr, value
 
 def _by_half_waves(at: Callable[[Any], Any], start: Any, half: Any) -> Any:
     """The integral of a fading wave: half waves added up, their alternating sums averaged again and again."""
-    import mpmath
-
     total, sums = mpmath.mpf(0), []
     for k in range(30):
         total += mpmath.quad(at, [start + k * half, start + (k + 1) * half], maxdegree=4)

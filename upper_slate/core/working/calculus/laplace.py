@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import mpmath
 import sympy as sp
 from flint import arb
 
@@ -32,8 +33,6 @@ def transform(expr: sp.Expr, t: sp.Symbol, s: sp.Symbol) -> tuple[Scalar, sp.Bas
 
 def _agrees(expr: sp.Expr, t: sp.Symbol, found: sp.Expr, s: sp.Symbol, bound: sp.Expr) -> bool:
     """The transform at one number beyond its bound, by quadrature."""
-    import mpmath
-
     at = sp.Integer(2) if bound == -sp.oo or not bound.is_number else sp.ceiling(bound) + 2
     with mpmath.workdps(20):
         def value(x: mpmath.mpf) -> mpmath.mpf:

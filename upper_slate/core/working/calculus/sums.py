@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import mpmath
 import sympy as sp
 
 from ...problems import LineError
@@ -249,8 +250,6 @@ def _surely_diverges(term: sp.Expr, letter: sp.Symbol) -> bool:
 
 
 def _is_near(term: sp.Expr, letter: sp.Symbol, low: sp.Expr, value: sp.Expr) -> bool:
-    import mpmath
-
     def at(k: mpmath.mpf) -> mpmath.mpf:
         with balls.precision(700):  # the sum is speeded up by differences of terms, which costs digits
             ball = balls.ball(term.subs(letter, int(k)))

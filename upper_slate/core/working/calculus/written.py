@@ -2,20 +2,16 @@
 
 from __future__ import annotations
 
-from typing import TYPE_CHECKING
-
 from ...problems import LineError
 from ...reading import tree as t
 from ..context import Meaning
+from ..evaluating import Evaluating
 from ..substitution import put_in, put_in_requirements
 from ..values import FunctionValue, Requirement, Scalar, Value, free_letters, is_scalar, not_scalar
 from .derivative import differentiate
 
-if TYPE_CHECKING:
-    from ..evaluate import Evaluator
 
-
-def refuse_several_letters(evaluator: Evaluator, name: str) -> None:
+def refuse_several_letters(evaluator: Evaluating, name: str) -> None:
     meaning = evaluator.context.meanings.get(name)
     if meaning and isinstance(meaning.value, FunctionValue) and len(meaning.value.parameters) > 1:
         letters = meaning.value.parameters
@@ -23,7 +19,7 @@ def refuse_several_letters(evaluator: Evaluator, name: str) -> None:
                         f"Write d/d{letters[0].name} {meaning.value.written()}.")
 
 
-def prime(evaluator: Evaluator, node: t.Prime) -> Value:
+def prime(evaluator: Evaluating, node: t.Prime) -> Value:
     body = node.body
     if isinstance(body, t.Name):
         refuse_several_letters(evaluator, body.name)
@@ -41,7 +37,7 @@ def prime(evaluator: Evaluator, node: t.Prime) -> Value:
     raise not_scalar(value)
 
 
-def _value_prime(evaluator: Evaluator, meaning: Meaning, name: str, order: int) -> Value:
+def _value_prime(evaluator: Evaluating, meaning: Meaning, name: str, order: int) -> Value:
     """`y'`: by the one letter that y was made with; then the value that the letter has here is put in."""
     letters = sorted(free_letters(meaning.value))
     if len(letters) != 1:
@@ -52,7 +48,7 @@ def _value_prime(evaluator: Evaluator, meaning: Meaning, name: str, order: int) 
     return _at_value_here(evaluator, value, letters[0])
 
 
-def _function_prime(evaluator: Evaluator, function: FunctionValue, order: int) -> Value:
+def _function_prime(evaluator: Evaluating, function: FunctionValue, order: int) -> Value:
     if len(function.parameters) != 1:
         raise LineError("wrong-arguments", f"{function.name or 'This function'} has {len(function.parameters)} letters; "
                         f"write d/d{function.parameters[0].name} {function.written()}.")
@@ -64,7 +60,7 @@ def _function_prime(evaluator: Evaluator, function: FunctionValue, order: int) -
     return FunctionValue(function.parameters, body, tuple(requirements), (function.name or "f") + "'" * order)
 
 
-def _derived(evaluator: Evaluator, value: Scalar, letter: str, order: int) -> Scalar:
+def _derived(evaluator: Evaluating, value: Scalar, letter: str, order: int) -> Scalar:
     if order > 50:
         raise LineError("too-large", "Derivatives go up to the 50th.")
     for _ in range(order):
@@ -72,7 +68,7 @@ def _derived(evaluator: Evaluator, value: Scalar, letter: str, order: int) -> Sc
     return value
 
 
-def derivative(evaluator: Evaluator, node: t.Derivative) -> Value:
+def derivative(evaluator: Evaluating, node: t.Derivative) -> Value:
     context = evaluator.context
     with context.collecting() as requirements, context.letters(node.letter):
         body = evaluator.of(node.body)
@@ -86,7 +82,7 @@ def derivative(evaluator: Evaluator, node: t.Derivative) -> Value:
     return _at_value_here(evaluator, value, node.letter, requirements)
 
 
-def _at_value_here(evaluator: Evaluator, value: Value, letter: str, requirements: list[Requirement] | None = None) -> Value:
+def _at_value_here(evaluator: Evaluating, value: Value, letter: str, requirements: list[Requirement] | None = None) -> Value:
     """Differentiated first; then the value that the letter has on the page is put in, and said."""
     context = evaluator.context
     held = None if letter in context.bound else context.meanings.get(letter)

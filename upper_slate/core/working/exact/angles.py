@@ -11,6 +11,7 @@ from flint import arb, fmpq
 
 from .balls import precision, surd_ball
 from .decide import surd_is_zero, surd_sign
+from .positive_roots import positive_root
 from .surd import ONE, ZERO, Surd, root_of_rational
 
 _FOURTH: Final = Surd.rational(Fraction(1, 4))
@@ -23,10 +24,8 @@ def _sqrt(n: int) -> Surd:
 @lru_cache(maxsize=1)
 def _table() -> tuple[tuple[Surd, Surd], ...]:
     """(cos, sin) at 0°, 3°, 6° … 45°, by adding 18° and taking away 15°."""
-    from .roots import root
-
     sin18 = (_sqrt(5) - ONE) * _FOURTH
-    cos18 = root(Surd.rational(10) + Surd.rational(2) * _sqrt(5), 2)
+    cos18 = positive_root(Surd.rational(10) + Surd.rational(2) * _sqrt(5), 2)
     assert cos18 is not None
     cos18 = cos18 * _FOURTH
     cos15, sin15 = (_sqrt(6) + _sqrt(2)) * _FOURTH, (_sqrt(6) - _sqrt(2)) * _FOURTH
@@ -42,7 +41,7 @@ def _table() -> tuple[tuple[Surd, Surd], ...]:
         if k == 10:
             table[10] = (_sqrt(3) * Surd.rational(1, 2), Surd.rational(1, 2))
         if k == 12:
-            nested = root(Surd.rational(10) - Surd.rational(2) * _sqrt(5), 2)
+            nested = positive_root(Surd.rational(10) - Surd.rational(2) * _sqrt(5), 2)
             assert nested is not None
             table[12] = ((_sqrt(5) + ONE) * _FOURTH, nested * _FOURTH)
         if k == 15:
@@ -72,14 +71,12 @@ def tangent(degrees: Fraction) -> Surd | None:
     both = cos_sin(degrees)
     if both is None or both[0].is_zero:
         return None
-    from .roots import root
-
     cosine, sine = both
     if not (cosine.has_nested or sine.has_nested):
         return sine / cosine
     # tan is the root of its own square, which has no nested part for 18°, 36°, 54° and 72°
     square = (sine * sine) / (cosine * cosine)
-    value = root(square, 2) if not square.has_nested else sine / cosine
+    value = positive_root(square, 2) if not square.has_nested else sine / cosine
     if value is None:
         return None
     negative = surd_sign(sine) * surd_sign(cosine) < 0

@@ -14,8 +14,11 @@ from ..exact.bridge import settled
 from ..solving.domains import differing_points, domain_of
 from ..solving.equation import Range
 from ..solving.inequality import pieces_of
-from ..solving.regions import condition_of, true_pieces
+from ..solving.regions import between, condition_of, true_pieces
+from ..solving.search import Unsolved
+from ..solving.solve import assumed_range
 from ..solving.statement import Atom, Statement, Trial
+from ..solving.zeros import zeros_in
 from ..substitution import put_in_requirements, put_in_scalar
 from ..values import ListValue, Requirement, Scalar, Value, expression, free_letters, is_scalar
 from .identity import proves_identity
@@ -158,11 +161,9 @@ def _holds_by_pieces(context: Context, letters: list[sp.Symbol], left: Side, rig
     difference = expression(left.value) - expression(right.value)  # type: ignore[arg-type]
     if not difference.has(sp.Abs, sp.sign, sp.Piecewise, sp.Max, sp.Min):
         return False
-    from ..solving.zeros import Search, Unsolved
-
     trial = Trial(context, letter, Statement("", atom=Atom(difference, "=")), [*left.requirements, *right.requirements])
     try:
-        zeros = Search(letter, True).of(difference)
+        zeros = zeros_in(letter, True).of(difference)
         pieces = pieces_of(context, trial, Range(), zeros.regions, zeros.values)[:2]
         domain = domain_of(letter, trial.requirements)
     except (Unsolved, LineError):
@@ -232,8 +233,6 @@ def failure_at(context: Context, statement: Statement, point: dict[str, sp.Expr]
 
 
 def _by_pieces(context: Context, letter: sp.Symbol, statement: Statement, requirements: list[Requirement]) -> Verdict | None:
-    from ..solving.solve import assumed_range
-
     plain = sp.Symbol(letter.name, real=True)
     swap = {letter: plain}
     moved = statement.renamed(swap)
@@ -252,8 +251,6 @@ def _by_pieces(context: Context, letter: sp.Symbol, statement: Statement, requir
         whole = true_pieces([], lambda v, c: True, where.low, where.high, where.has_low, where.has_high)
         conditions = () if domain == whole else tuple(domain_difference(requirements, []))
         return Verdict("true-where-defined" if conditions else "true", conditions)
-    from ..solving.regions import between
-
     cuts = [e for p in pieces for e in (p.low, p.high) if e.is_finite]
     for piece in domain:
         for a, b in zip([piece.low, *cuts], [*cuts, piece.high], strict=True):

@@ -12,6 +12,9 @@ from itertools import product
 
 import sympy as sp
 
+from .. import judge
+from ..exact.bridge import settled
+from ..solving.exponentials import prime_exponent
 from ..values import Requirement
 
 _MOST_CASES = 6
@@ -242,8 +245,6 @@ def _angles(expr: sp.Expr, generators: _Generators) -> sp.Expr:
 
 def _exponent(node: sp.Basic) -> sp.Expr | None:
     """The logarithm of a power with letters in its exponent: x·ln a for a^x."""
-    from ..solving.exponentials import prime_exponent
-
     found = prime_exponent(node)
     if found is None and isinstance(node, sp.Pow) and node.exp.free_symbols and node.base != sp.E:
         return node.exp * sp.log(_Holder(node.base))
@@ -305,9 +306,6 @@ def _others(expr: sp.Expr, generators: _Generators) -> sp.Expr:
 
 def _by_derivative(expr: sp.Expr, requirements: Sequence[Requirement]) -> bool:
     """Constant on a connected domain, by its derivative, and zero at one point of it."""
-    from .. import judge
-    from ..exact.bridge import settled
-
     if not expr.has(sp.asin, sp.acos, sp.atan, sp.asinh, sp.acosh, sp.atanh) or len(expr.free_symbols) != 1:
         return False
     (letter,) = expr.free_symbols

@@ -16,8 +16,9 @@ from ..solving.equation import Found, Range, lets_in, solutions_of
 from ..solving.families import exact
 from ..solving.inequality import pieces_of
 from ..solving.regions import Piece, between
+from ..solving.search import Unsolved
 from ..solving.statement import Atom, Statement, Trial
-from ..solving.zeros import Search, Unsolved
+from ..solving.zeros import zeros_in
 from ..substitution import put_in_scalar
 from ..values import Requirement, Scalar
 from .ask import failure_at, truth_at
@@ -240,7 +241,7 @@ def _several_letters(context: Context, letters: list[str], before: Claim, after:
     for letter in symbols:
         if letter not in one.difference.free_symbols or letter not in other.difference.free_symbols:
             continue
-        searches = [Search(letter, not context.complex) for _ in range(2)]
+        searches = [zeros_in(letter, not context.complex) for _ in range(2)]
         try:
             first, second = (s.of(a.difference) for s, a in zip(searches, (one, other), strict=True))
         except Unsolved:

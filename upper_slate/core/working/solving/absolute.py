@@ -6,7 +6,7 @@ import sympy as sp
 
 from .. import judge
 from ..exact.bridge import settled
-from .zeros import Search, Unsolved, Zeros
+from .search import Search, Unsolved, Zeros
 
 
 def by_sign(search: Search, expr: sp.Expr) -> Zeros | None:

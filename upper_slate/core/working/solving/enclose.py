@@ -17,6 +17,7 @@ from ..exact import balls
 from ..exact.bridge import settled
 from ..exact.enclosed import EnclosedRoot
 from ..values import Requirement
+from .families import compare
 from .ranges import NoRange, excludes_zero, range_of
 
 _MOST_BOXES: ContextVar[int] = ContextVar("most boxes", default=6_000)
@@ -87,8 +88,6 @@ def _recognised(expr: sp.Expr, letter: sp.Symbol, value: sp.Expr) -> sp.Expr:
 
 
 def _inside(value: sp.Expr, low: sp.Expr, high: sp.Expr) -> bool:
-    from .families import compare
-
     return compare(value, low) >= 0 and compare(value, high) <= 0
 
 

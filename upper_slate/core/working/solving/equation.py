@@ -5,17 +5,22 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 
 import sympy as sp
+from flint import acb, arb
 
 from ...problems import LineError
+from .. import judge
 from ..context import Context
+from ..exact import balls
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import ComplexRoot, EnclosedRoot
+from ..questions.identity import proves_identity
 from ..values import Requirement
 from .enclose import real_zeros
 from .families import Family, compare, exact, in_order, members, merged
 from .missed import misses
+from .search import Unsolved, Zeros
 from .statement import Atom, Trial
-from .zeros import Search, Unsolved, Zeros
+from .zeros import zeros_in
 
 #: So many members of a family are tried before it is believed where the equation does not hold by itself.
 _TRIED = 12
@@ -64,7 +69,7 @@ class Found:
 def solutions_of(context: Context, trial: Trial, atom: Atom, where: Range) -> Found:
     """The solutions of `difference = 0` in a range."""
     real = not context.complex
-    search = Search(trial.letter, real, where.low, where.high)
+    search = zeros_in(trial.letter, real, where.low, where.high)
     try:
         zeros = search.of(atom.difference)
     except Unsolved:
@@ -117,18 +122,12 @@ def ordered(values: list[sp.Expr]) -> list[sp.Expr]:
 
 
 def _equal(one: sp.Expr, other: sp.Expr) -> bool:
-    from .. import judge
-
     if isinstance(one, ComplexRoot) or isinstance(other, ComplexRoot):
         return one == other
     return judge.is_zero(settled(one - other))
 
 
 def _complex_key(value: sp.Expr) -> tuple[float, float]:
-    from flint import acb
-
-    from ..exact import balls
-
     with balls.precision(80):
         ball = acb(balls.ball(value))
     return round(float(ball.real.mid()), 9), float(ball.imag.mid())
@@ -152,8 +151,6 @@ def _counts(trial: Trial, atom: Atom, value: sp.Expr, real: bool, where: Range) 
 def _is_sure(trial: Trial, atom: Atom, value: sp.Expr) -> bool:
     """Whether a candidate with other letters solves the equation for all of them. Where roots, sizes or logarithms of the letter were
     undone it must be shown by putting it in; LineError (not-supported) where it is not."""
-    from ..questions.identity import proves_identity
-
     if not lets_in(atom.difference, trial.letter) or value.has(sp.Dummy):
         return True
     if proves_identity(atom.difference.subs(trial.letter, value), [*trial.requirements, *trial.context.requirements], True):
@@ -168,10 +165,6 @@ def lets_in(expr: sp.Expr, letter: sp.Symbol) -> bool:
 
 
 def _is_real(value: sp.Expr) -> bool:
-    from flint import arb
-
-    from ..exact import balls
-
     try:
         with balls.precision(200):
             return isinstance(balls.ball(value), arb)

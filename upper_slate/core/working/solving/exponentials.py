@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import sympy as sp
 
+from .. import judge
 from ..exact.bridge import settled, to_sympy
 from .families import exact, rational_ratio
 from .inversion import log_of
-from .zeros import Search, Zeros, back
+from .parts import back
+from .search import Search, Zeros
 
 
 def prime_exponent(node: sp.Basic) -> sp.Expr | None:
@@ -72,8 +74,6 @@ def _constant_power(exponent: sp.Expr) -> sp.Expr:
 
 
 def _is_positive(value: sp.Expr) -> bool:
-    from .. import judge
-
     return judge.sign(settled(value)) > 0
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -99,8 +100,6 @@ def _same(one: sp.Expr, other: sp.Expr) -> bool:
 
 def in_order(values: list[sp.Expr]) -> list[sp.Expr]:
     """Closed real numbers in rising order, each once."""
-    import functools
-
     kept: list[sp.Expr] = []
     for value in sorted(values, key=functools.cmp_to_key(compare)):
         if not kept or compare(kept[-1], value) != 0:

@@ -9,11 +9,13 @@ import sympy as sp
 from ...problems import LineError
 from ..context import Context
 from ..exact.enclosed import EnclosedRoot
+from .enclose import bounds_of, real_zeros
 from .equation import Range, without_poles
 from .families import Family, compare, exact, in_order, members, rational_ratio
 from .regions import Piece, condition_of, true_pieces
+from .search import Unsolved
 from .statement import Atom, Trial
-from .zeros import Search, Unsolved
+from .zeros import zeros_in
 
 _TRIG = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)
 _MOST_STEPS = 500
@@ -93,7 +95,7 @@ class Cuts:
         if expr.free_symbols != {letter}:
             raise LineError("not-supported", "Which way this goes depends on the sign of another letter; assume something about it, as in assume a > 0.")
         try:
-            found = Search(letter, True, self.where.low, self.where.high).of(expr)
+            found = zeros_in(letter, True, self.where.low, self.where.high).of(expr)
             if not found.complete:
                 raise Unsolved
         except Unsolved:
@@ -112,8 +114,6 @@ class Cuts:
             self.families += families
 
     def _by_boxes(self, expr: sp.Expr) -> None:
-        from .enclose import real_zeros
-
         letter = sp.Symbol("x", real=True)
         domain = [r.renamed({self.trial.letter: letter}) for r in self.trial.requirements]
         found = real_zeros(without_poles(expr).xreplace({self.trial.letter: letter}), letter, self.where.low, self.where.high, domain)
@@ -154,8 +154,6 @@ class Cuts:
         self.jumps(expr)
 
     def steps(self, inside: sp.Expr) -> None:
-        from .enclose import bounds_of
-
         bounds = bounds_of(inside, self.trial.letter, self.where.low, self.where.high) if self.where.is_bounded else None
         if bounds is None or bounds[1] - bounds[0] > _MOST_STEPS:
             raise LineError("not-supported", "Roundings jump at infinitely many points; ask for an interval, as in solve … for x in [0, 10].")

@@ -8,7 +8,8 @@ from .. import judge
 from ..exact import angles
 from ..exact.bridge import from_sympy, settled
 from .families import Family, exact
-from .zeros import Search, Unsolved, Zeros, family_zeros
+from .parts import family_zeros
+from .search import Search, Unsolved, Zeros
 
 _TURN = 2 * sp.pi
 

@@ -7,11 +7,13 @@ from typing import Final
 import sympy as sp
 
 from ...problems import LineError
+from .. import judge
 from ..exact.bridge import from_sympy, settled, to_sympy
 from ..exact.enclosed import ComplexRoot, EnclosedRoot, complex_roots
+from ..exact.roots import root_of_unity
 from ..tidy.tidy import combine_logs
 from .families import exact
-from .zeros import Search, Unsolved, Zeros
+from .search import Search, Unsolved, Zeros
 
 #: Factors of polynomials of higher degrees are not looked for.
 _MAX_DEGREE: Final = 500
@@ -107,8 +109,6 @@ def _quadratic(search: Search, a: sp.Expr, b: sp.Expr, c: sp.Expr) -> Zeros:
     inside = sp.expand(b ** 2 - 4 * a * c)
     letters = inside.free_symbols | a.free_symbols | b.free_symbols
     if not letters:
-        from .. import judge
-
         if search.real:
             sign = judge.sign(settled(inside))
             if sign < 0:
@@ -163,8 +163,6 @@ def _binomial(search: Search, polynomial: sp.Poly) -> Zeros | None:
         return Zeros([exact(shift + root)])
     if image.free_symbols:
         raise Unsolved
-    from ..exact.roots import root_of_unity
-
     size = sp.Pow(sp.Abs(image), sp.Rational(1, n))
     found = []
     for k in range(n):

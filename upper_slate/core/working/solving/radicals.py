@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import sympy as sp
 
-from .zeros import Search, Unsolved, Zeros
+from .search import Search, Unsolved, Zeros
 
 
 def without_radical(search: Search, expr: sp.Expr) -> Zeros | None:

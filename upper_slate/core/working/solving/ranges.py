@@ -6,7 +6,7 @@ from collections.abc import Callable
 from typing import Any, Final
 
 import sympy as sp
-from mpmath import iv, mpf
+from mpmath import iv, mp, mpf
 from mpmath.libmp import ComplexResult
 
 from ..exact import balls
@@ -56,8 +56,6 @@ def _end(value: sp.Expr, side: int) -> Any:
 
 def _monotone(function: Callable[[Any], Any]) -> Callable[[Any], Any]:
     """A rising function at both ends, a little widened."""
-    from mpmath import mp
-
     def rule(x: Any) -> Any:
         with mp.workprec(80):
             low, high = function(mpf(x.a)), function(mpf(x.b))
@@ -67,8 +65,6 @@ def _monotone(function: Callable[[Any], Any]) -> Callable[[Any], Any]:
 
 
 def _rules() -> dict[type, Callable[[Any], Any]]:
-    from mpmath import mp
-
     return {sp.exp: iv.exp, sp.log: _log, sp.sin: iv.sin, sp.cos: iv.cos, sp.tan: iv.tan, sp.Abs: abs, sp.atan: _monotone(mp.atan),
             sp.sinh: _monotone(mp.sinh), sp.tanh: _monotone(mp.tanh), sp.asinh: _monotone(mp.asinh),
             sp.cosh: lambda x: (iv.exp(x) + iv.exp(-x)) / 2}

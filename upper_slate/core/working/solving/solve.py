@@ -16,11 +16,12 @@ from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import EnclosedRoot
 from ..tidy.tidy import tidy
 from ..values import Requirement, Scalar, Solution, SolutionsValue, Value, expression
-from .equation import Found, Range, solutions_of
+from .equation import Found, Range, ordered, solutions_of
 from .families import Family, compare, merged
 from .inequality import periodic_condition, pieces_of
 from .regions import condition_of
 from .statement import Atom, Statement, Trial, statement_of
+from .systems import solve_system
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
@@ -35,8 +36,6 @@ def solve(evaluator: Evaluator, node: t.Request) -> Value:
     with context.letters(*letters), context.collecting() as requirements:
         statements = [statement_of(evaluator, body) for body in node.bodies]
     if len(letters) > 1:
-        from .systems import solve_system
-
         if node.interval is not None or node.point is not None:
             raise LineError("not-supported", "An interval can be given for one letter only.")
         return solve_system(context, letters, statements, requirements)
@@ -94,10 +93,7 @@ def _narrowed(context: Context, letter: str, where: Range, quiet: bool = False) 
     if not quiet:
         context.note(f"What is assumed of {letter} holds for its solutions too.")
     low, high, has_low, has_high, excluded = where.low, where.high, where.has_low, where.has_high, where.excluded
-    for sign, text in known.bounds:
-        end = _bound(text)
-        if end is None:
-            continue
+    for sign, end in known.bounds:
         if sign == "!=":
             excluded = (*excluded, end)
         if sign in (">", ">=") and compare(end, low) >= 0:
@@ -111,20 +107,6 @@ def _narrowed(context: Context, letter: str, where: Range, quiet: bool = False) 
         has_high = (not known.negative and not known.nonzero) and (compare(high, sp.S.Zero) > 0 or has_high)
         high = sp.S.Zero
     return Range(low, high, bool(has_low), bool(has_high), where.is_given, excluded, known.integer)
-
-
-def _bound(text: str) -> sp.Expr | None:
-    """A bound of an assumption, kept as text: it was written by the writing side."""
-    from ...reading.expressions import ExpressionReader
-    from ...reading.names import KnownNames
-    from ...reading.tokens import tokenize
-    from ..evaluate import Evaluator
-
-    try:
-        tree = ExpressionReader(text, tokenize(text), KnownNames()).top()
-        return expression(Evaluator(Context()).scalar(tree))
-    except LineError:
-        return None
 
 
 def solve_statement(context: Context, name: str, statement: Statement, requirements: list[Requirement], where: Range) -> SolutionsValue:
@@ -211,8 +193,6 @@ def _several(context: Context, trial: Trial, where: Range) -> SolutionsValue:
         values += found.values
         families += found.families
         complete &= found.complete
-    from .equation import ordered
-
     kept = [v for v in values if trial.holds(v)]
     return _as_value(context, trial.letter, Found(ordered(kept), merged(families), complete=complete), where)
 

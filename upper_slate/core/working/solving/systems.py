@@ -16,8 +16,9 @@ from ..substitution import put_in_requirements, put_in_scalar
 from ..tidy.tidy import tidy_expression
 from ..values import Requirement, Solution, SolutionsValue
 from .families import exact
+from .search import Unsolved
 from .statement import Statement
-from .zeros import Search, Unsolved
+from .zeros import zeros_in
 
 Row = dict[sp.Symbol, sp.Expr]
 _MOST_ROWS = 64
@@ -137,7 +138,7 @@ class _System:
         return self._joined(groups)
 
     def _zeros(self, equation: sp.Expr, letter: sp.Symbol) -> list[sp.Expr]:
-        search = Search(letter, not self.context.complex)
+        search = zeros_in(letter, not self.context.complex)
         found = search.of(equation)
         if found.families or found.regions or not found.complete or any(isinstance(v, EnclosedRoot) for v in found.values):
             raise Unsolved

@@ -6,8 +6,9 @@ import sympy as sp
 
 from ..exact.bridge import from_sympy
 from .families import Family, exact
-from .inversion import trig_zeros
-from .zeros import Search, Unsolved, Zeros, family_zeros
+from .inversion import arc, trig_zeros
+from .parts import family_zeros
+from .search import Search, Unsolved, Zeros
 
 _ALL = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)
 
@@ -125,8 +126,6 @@ def _circle(search: Search, polynomial: sp.Expr, s: sp.Symbol, c: sp.Symbol, ang
         a, b = whole.coeff_monomial(s), whole.coeff_monomial(c)
         d = whole.coeff_monomial(1)
         size = exact(sp.sqrt(sp.expand(a ** 2 + b ** 2)))
-        from .inversion import arc
-
         shift = arc("tan", exact(a / b))
         sign = 1 if b.is_positive else -1  # a s + b c = sign·R cos(θ - shift)
         return trig_zeros(search, "cos", angle - shift, exact(-d / (sign * size)))
@@ -155,8 +154,6 @@ def _half_angle(search: Search, polynomial: sp.Expr, s: sp.Symbol, c: sp.Symbol,
     total = Zeros()
     if sp.expand(polynomial.subs({s: 0, c: -1}, simultaneous=True)) == 0:
         total = trig_zeros(search, "cos", angle, sp.S.NegativeOne)
-    from .inversion import arc
-
     for value in search.inner(t).of(sp.expand(over)).values:
         total = total.join(family_zeros(search, angle, Family(2 * arc("tan", value), 2 * sp.pi)))
     return total

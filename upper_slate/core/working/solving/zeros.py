@@ -6,115 +6,21 @@ Rules take the expression apart, one after another; each loses no zero. Some let
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass, field
-
 import sympy as sp
 
-from ...problems import LineError
-from .. import judge
-from ..exact.bridge import settled
-from ..values import Requirement
-from .families import Family, exact, members
-
-_DEPTH = 30
-_STEPS = 400
-
-
-class Unsolved(Exception):
-    """No rule finds all zeros of this expression."""
+from .absolute import by_sign, by_steps
+from .exponentials import by_logarithms, one_exponential, two_exponentials
+from .inversion import undone
+from .parts import back
+from .polynomials import polynomial_zeros
+from .radicals import without_radical
+from .search import Rule, Search, Unsolved, Zeros
+from .trigonometry import trigonometric
 
 
-@dataclass
-class Zeros:
-    """Single zeros; families of them; conditions under which everything is a zero; whether none is missing."""
-
-    values: list[sp.Expr] = field(default_factory=list)
-    families: list[Family] = field(default_factory=list)
-    regions: list[sp.Basic] = field(default_factory=list)
-    complete: bool = True
-
-    def join(self, other: Zeros) -> Zeros:
-        return Zeros([*self.values, *(v for v in other.values if v not in self.values)], [*self.families, *other.families],
-                     [*self.regions, *other.regions], self.complete and other.complete)
-
-
-class Search:
-    """Looks for the zeros in one letter.
-
-    `real` leaves aside what is not real; `low` and `high` are the ends of the interval asked for, or infinite. What must hold for
-    other letters is collected in `needs`.
-    """
-
-    def __init__(self, letter: sp.Symbol, real: bool, low: sp.Expr = -sp.oo, high: sp.Expr = sp.oo) -> None:
-        self.letter, self.real, self.low, self.high = letter, real, low, high
-        self.needs: list[Requirement] = []
-        self.depth = self.steps = 0
-
-    def of(self, expr: sp.Expr) -> Zeros:
-        """The zeros of an expression. Unsolved where no rule leads to all of them."""
-        self.depth += 1
-        self.steps += 1
-        try:
-            if self.depth > _DEPTH or self.steps > _STEPS or sp.count_ops(expr) > 2_000:
-                raise Unsolved
-            if self.letter not in expr.free_symbols:
-                return self._constant(expr)
-            for rule in _rules():
-                found = rule(self, expr)
-                if found is not None:
-                    return found
-            raise Unsolved
-        except (sp.PolynomialError, NotImplementedError, sp.CoercionFailed):
-            raise Unsolved from None
-        finally:
-            self.depth -= 1
-
-    def inner(self, letter: sp.Symbol) -> Search:
-        """A search in another letter that shares what is needed of the rest."""
-        other = Search(letter, self.real)
-        other.needs, other.depth, other.steps = self.needs, self.depth, self.steps
-        return other
-
-    def fresh(self, name: str, **assumptions: bool) -> sp.Symbol:
-        """A letter that stands for a part of an expression: another one than those of the searches around this one, which a part of a
-        part may hold."""
-        return sp.Symbol(f"\0{name}{self.depth}", **assumptions)
-
-    def _constant(self, expr: sp.Expr) -> Zeros:
-        value = settled(sp.expand(expr))
-        if judge.is_closed(value):
-            return Zeros(regions=[sp.true]) if judge.is_zero(value) else Zeros()
-        if expr.equals(0) or sp.simplify(expr) == 0:
-            return Zeros(regions=[sp.true])
-        return Zeros()
-
-    def need(self, kind: str, expr: sp.Expr) -> None:
-        """Something that other letters must satisfy."""
-        requirement = Requirement(kind, expr)
-        if expr.free_symbols and requirement not in self.needs:
-            self.needs.append(requirement)
-
-    def union(self, exprs: list[sp.Expr]) -> Zeros:
-        total = Zeros()
-        for expr in exprs:
-            total = total.join(self.of(expr))
-        return total
-
-
-Rule = Callable[[Search, sp.Expr], "Zeros | None"]
-
-
-def _rules() -> tuple[Rule, ...]:
-    from .absolute import by_sign, by_steps
-    from .exponentials import by_logarithms, one_exponential, two_exponentials
-    from .inversion import undone
-    from .polynomials import polynomial_zeros
-    from .radicals import without_radical
-    from .trigonometry import trigonometric
-
-    return (_product, polynomial_zeros, _numerator, by_steps, undone, _collected, _substituted, _factored, by_sign, trigonometric,
-            one_exponential, two_exponentials, by_logarithms, without_radical, _expanded)
+def zeros_in(letter: sp.Symbol, real: bool, low: sp.Expr = -sp.oo, high: sp.Expr = sp.oo) -> Search:
+    """A search in a letter with every rule."""
+    return Search(_RULES, letter, real, low, high)
 
 
 def _product(search: Search, expr: sp.Expr) -> Zeros | None:
@@ -192,40 +98,6 @@ def _substituted(search: Search, expr: sp.Expr) -> Zeros | None:
     return None
 
 
-def back(search: Search, found: Zeros, part: sp.Expr, t: sp.Symbol) -> Zeros:
-    """From the values of a part to those of the letter."""
-    total = Zeros(complete=found.complete)
-    if found.regions:
-        raise Unsolved
-    for value in found.values:
-        if search.real and value.is_real is False:
-            continue
-        total = total.join(search.of(part - value))
-    for family in found.families:
-        total = total.join(family_zeros(search, part, family))
-    return total
-
-
-def family_zeros(search: Search, part: sp.Expr, family: Family) -> Zeros:
-    """All letters with part = base + period·n for some whole n."""
-    from .enclose import bounds_of
-
-    x = search.letter
-    if part == x:
-        return Zeros(families=[family])
-    if part.is_polynomial(x) and sp.degree(part, x) == 1:
-        slope, rest = sp.Poly(part, x).all_coeffs()
-        search.need("nonzero", slope)
-        return Zeros(families=[Family(exact(sp.expand((family.base - rest) / slope)), exact(family.period / slope))])
-    if part.free_symbols == {x} and search.real:
-        bounds = bounds_of(part, x, search.low, search.high)
-        if bounds is not None:
-            return search.union([part - member for member in members(family, *bounds)])
-    total = search.union([part - exact(family.member(n)) for n in range(-3, 4)])
-    total.complete = False
-    return total
-
-
 def _factored(search: Search, expr: sp.Expr) -> Zeros | None:
     """Factors found by algebra, functions taken as letters."""
     if sp.count_ops(expr) > 200 or not isinstance(expr, sp.Add):
@@ -245,4 +117,6 @@ def _expanded(search: Search, expr: sp.Expr) -> Zeros | None:
     return None
 
 
-__all__ = ["LineError", "Search", "Unsolved", "Zeros", "back", "family_zeros"]
+_RULES: tuple[Rule, ...] = (
+    _product, polynomial_zeros, _numerator, by_steps, undone, _collected, _substituted, _factored, by_sign, trigonometric,
+    one_exponential, two_exponentials, by_logarithms, without_radical, _expanded)
