@@ -11,15 +11,15 @@ from collections.abc import Callable
 
 import sympy as sp
 
-from upper_slate.core.meaning.cells import MathCell
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.page import Page
+from upper_slate.core.answering.answer import work_out
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.page.cells import MathCell
+from upper_slate.core.page.page import Page
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
 from upper_slate.core.working.context import Context
 from upper_slate.core.working.evaluate import Evaluator
 from upper_slate.core.working.tidy.tidy import tidy
-from upper_slate.core.workout import work_out
 from upper_slate.core.writing.decimals import Digits, decimal_of
 
 x = sp.Symbol("x", real=True)
@@ -150,7 +150,7 @@ def main() -> None:
         print(
             f"{'decimals, 50 digits':24}{text:44}{'':9}{ours:9.2f}{other:10.2f}{ours / other:8.2f}"
         )
-    for module in ("upper_slate.core.reading.lines", "upper_slate.core.workout"):
+    for module in ("upper_slate.core.reading.lines", "upper_slate.core.answering.answer"):
         times = []
         for _ in range(3):
             start = time.perf_counter()

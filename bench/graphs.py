@@ -11,9 +11,9 @@ from playwright.sync_api import Page
 
 from bench.in_browser import told
 from tests.browser.driver import Application, browser_page
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.tasks import LineTask
-from upper_slate.core.workout import work_out
+from upper_slate.core.answering.answer import work_out
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.tasks import LineTask
 
 LINES = (
     "graph x^2 - 3 for x from -3 to 4",

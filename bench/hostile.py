@@ -15,16 +15,16 @@ from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
-from upper_slate.core.meaning.cells import MathCell
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.gate import UNEXPECTED
-from upper_slate.core.meaning.known import tolerant_reading
-from upper_slate.core.meaning.tasks import LineOutcome, LineTask
+from upper_slate.core.answering.pages import work_out_page
+from upper_slate.core.language.typeset import typeset_line
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.gate import UNEXPECTED
+from upper_slate.core.line.tasks import LineOutcome, LineTask
+from upper_slate.core.page.cells import MathCell
+from upper_slate.core.page.known import tolerant_reading
 from upper_slate.core.problems import LineError
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
-from upper_slate.core.reading.typeset import typeset_line
-from upper_slate.core.worksheet import work_out_page
 from upper_slate.formats.markdown import read_markdown
 from upper_slate.workroom.workroom import Workroom
 

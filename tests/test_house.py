@@ -9,38 +9,44 @@ import subprocess
 import sys
 import tempfile
 import unittest
+from collections.abc import Iterable
 from itertools import chain
 from pathlib import Path
 
-from upper_slate.core.meaning.cells import MathCell
-from upper_slate.core.meaning.conventions import Conventions
+from upper_slate.core.answering.pages import work_out_page
+from upper_slate.core.language.words import PATTERNS, entries
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.page.cells import MathCell
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
-from upper_slate.core.vocabulary import PATTERNS, entries
-from upper_slate.core.worksheet import work_out_page
 from upper_slate.formats.markdown import read_markdown, write_markdown
 
 from .__main__ import ALONE, BESIDE, HERE
+from .circles import circles
 
 ROOT = Path(__file__).resolve().parents[1]
 PACKAGE = ROOT / "upper_slate"
-#: From the bottom up: a file imports only what stands on its own line or on one above it.
-LEVELS = [
-    ["core/problems", "core/__init__"],
-    ["core/vocabulary"],
-    ["core/reading"],
-    ["core/meaning"],
-    ["core/working"],
-    ["core/writing"],
-    ["core/checks", "core/workings", "core/offers"],
-    ["core/workout"],
-    ["core/worksheet"],
-    ["formats", "workroom"],
-    ["store"],
-    ["desk"],
-    ["api"],
-    ["cli", "__main__", "__init__"],
-]
+#: What the files of each folder may import besides their own: the folders before it in this order, less those that are named behind it.
+LAYOUT: dict[str, tuple[str, ...]] = {
+    "core/problems": (),
+    "core/language": (),
+    "core/reading": (),
+    "core/line": ("core/reading",),
+    "core/page": (),
+    "core/working": ("core/reading", "core/page"),
+    "core/writing": ("core/reading", "core/page"),
+    "core/answering": (),
+    "formats": ("core/working", "core/writing", "core/answering"),
+    "workroom": ("formats",),
+    "store": ("workroom", "core/working", "core/writing", "core/answering"),
+    "desk": ("core/working", "core/writing", "core/answering"),
+    "api": ("core/working", "core/writing", "core/answering"),
+    "cli": (),
+}
+#: The same for the interface.
+WEB_LAYOUT = ("shared", "sheet", "graph", "lines", "editor", "worksheet", "shelf", "router", "App", "main")
+#: Files whose imports stand inside functions, since what they load is heavy and not always needed.
+MAY_IMPORT_LATE = ("cli", "workroom")
 
 
 #: One line of each kind and of each request.
@@ -104,44 +110,79 @@ def latex_in(result: object) -> list[str]:
     return found
 
 
-def level_of(module: str) -> int:
-    for level, names in enumerate(LEVELS):
-        if any(module == name or module.startswith(name + "/") for name in names):
-            return level
-    raise AssertionError(f"{module} has no level")
+def place_of(module: str, layout: Iterable[str]) -> str:
+    """The folder of the layout that a file belongs to; empty for what stands above all of them."""
+    return next((folder for folder in layout if module == folder or module.startswith((folder + "/", folder + "."))), "")
 
 
-def imports_of(file: Path) -> set[str]:
-    """The modules of this package that a file imports, as paths without ending."""
+def modules() -> dict[str, ast.Module]:
+    """Every file of the package by its path without ending."""
+    files = [f for f in PACKAGE.rglob("*.py") if "migrations" not in f.parts]
+    return {f.relative_to(PACKAGE).with_suffix("").as_posix(): ast.parse(f.read_text()) for f in files}
+
+
+def imported_by(module: str, tree: ast.AST, known: Iterable[str]) -> set[str]:
+    """The files of this package that a file imports, also where only types are checked."""
     found = set()
-    here = file.relative_to(PACKAGE).parent.parts
-    for node in ast.walk(ast.parse(file.read_text())):
+    here = module.split("/")[:-1]
+    for node in ast.walk(tree):
         if isinstance(node, ast.ImportFrom) and node.level:
-            base = here[: len(here) - node.level + 1]
-            parts = (*base, *(node.module.split(".") if node.module else ()))
+            parts = [*here[: len(here) - node.level + 1], *(node.module.split(".") if node.module else ())]
             for name in node.names:
-                deeper = PACKAGE.joinpath(*parts, name.name)
-                found.add(
-                    "/".join(
-                        (*parts, name.name)
-                        if deeper.is_dir() or deeper.with_suffix(".py").exists()
-                        else parts
-                    )
-                )
-    return {f for f in found if f}
+                options = ("/".join([*parts, name.name]), "/".join([*parts, name.name, "__init__"]), "/".join(parts), "/".join([*parts, "__init__"]))
+                found |= {next((o for o in options if o in known), "__init__")}
+    return found - {module}
+
+
+def web_imports() -> dict[str, set[str]]:
+    """The files of the interface with those that they import."""
+    root = ROOT / "web" / "src"
+    found: dict[str, set[str]] = {}
+    for file in root.rglob("*"):
+        if file.suffix not in (".ts", ".vue") or file.name.endswith((".d.ts", ".test.ts")):
+            continue
+        own = found[file.relative_to(root).as_posix()] = set()
+        for said in re.findall(r'(?:from|import)\s*\(?\s*"(\.[^"]+)"', file.read_text()):
+            target = (file.parent / said).resolve()
+            for option in (target, target.with_name(target.name + ".ts"), target / "index.ts"):
+                if option.is_file() and option.suffix in (".ts", ".vue"):
+                    own.add(option.relative_to(root).as_posix())
+                    break
+    return found
 
 
 class House(unittest.TestCase):
-    def test_imports_run_downwards_only(self) -> None:
-        for file in sorted(PACKAGE.rglob("*.py")):
-            if "migrations" in file.parts:
+    def test_no_file_leads_back_to_itself(self) -> None:
+        known = modules()
+        self.assertEqual(circles({module: imported_by(module, tree, known) for module, tree in known.items()}), [])
+        self.assertEqual(circles(web_imports()), [])
+
+    def test_a_circle_would_be_seen(self) -> None:
+        self.assertEqual(circles({"a": {"b"}, "b": {"c"}, "c": {"b"}, "d": {"a"}}), [["b", "c"]])
+
+    def test_folders_import_what_the_layout_allows(self) -> None:
+        known, order = modules(), list(LAYOUT)
+        for module, tree in known.items():
+            own = place_of(module, LAYOUT)
+            for imported in imported_by(module, tree, known):
+                other = place_of(imported, LAYOUT)
+                if own and other and own != other:
+                    with self.subTest(module=module, imports=imported):
+                        self.assertLess(order.index(other), order.index(own))
+                        self.assertNotIn(other, LAYOUT[own])
+        for file, imports in web_imports().items():
+            for imported in imports:
+                with self.subTest(file=file, imports=imported):
+                    self.assertLessEqual(WEB_LAYOUT.index(place_of(imported, WEB_LAYOUT)), WEB_LAYOUT.index(place_of(file, WEB_LAYOUT)))
+
+    def test_imports_stand_at_the_top(self) -> None:
+        for module, tree in modules().items():
+            if module.startswith(MAY_IMPORT_LATE):
                 continue
-            module = file.relative_to(PACKAGE).with_suffix("").as_posix()
-            for imported in imports_of(file):
-                if imported == "core":  # only the version of the core
-                    continue
-                with self.subTest(module=module, imports=imported):
-                    self.assertLessEqual(level_of(imported), level_of(module))
+            for function in ast.walk(tree):
+                if isinstance(function, ast.FunctionDef | ast.AsyncFunctionDef):
+                    late = [node.lineno for node in ast.walk(function) if isinstance(node, ast.Import | ast.ImportFrom)]
+                    self.assertEqual(late, [], module)
 
     def test_nothing_typed_is_evaluated(self) -> None:
         for file in PACKAGE.rglob("*.py"):

@@ -35,8 +35,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
     """Works out each file by itself. 0: every line has a result; 1: a line has an error; 2: a file cannot be read."""
-    from .core.meaning.cells import MathCell
-    from .core.worksheet import work_out_page
+    from .core.answering.pages import work_out_page
+    from .core.page.cells import MathCell
     from .formats.markdown import BadFile, read_markdown
     from .workroom.workroom import Workroom
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from upper_slate.core.meaning.cells import MathCell
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.worksheet import WorkedPage, work_out_page
+from upper_slate.core.answering.pages import WorkedPage, work_out_page
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.page.cells import MathCell
 
 
 def page(*cells: str, **conventions: str) -> WorkedPage:

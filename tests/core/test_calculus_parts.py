@@ -9,8 +9,8 @@ import sympy as sp
 from flint import arb, fmpq
 
 from upper_slate.core.problems import LineError
+from upper_slate.core.working.binding.bodies import Body
 from upper_slate.core.working.calculus.antiderivative import antiderivative
-from upper_slate.core.working.calculus.bodies import Body
 from upper_slate.core.working.calculus.jets import NoJet, jet_of
 from upper_slate.core.working.calculus.limits import NoLimit, side_limit
 from upper_slate.core.working.calculus.near import has_sides, has_values_near, on_side, sign_near

@@ -9,8 +9,7 @@ from fractions import Fraction
 import sympy as sp
 from flint import acb, arb, fmpq
 
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.working import codec, judge
+from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.working.context import Context
 from upper_slate.core.working.exact.angles import angle_of, arc_degrees, cos_sin, tangent
 from upper_slate.core.working.exact.balls import ball, precision, surd_ball
@@ -18,7 +17,8 @@ from upper_slate.core.working.exact.bridge import from_sympy, to_sympy
 from upper_slate.core.working.exact.decide import surd_is_zero, surd_sign
 from upper_slate.core.working.exact.roots import absolute, power, root
 from upper_slate.core.working.exact.surd import ONE, I, Surd, TooLarge
-from upper_slate.core.working.values import FunctionValue, ListValue, RelationValue, Requirement
+from upper_slate.core.working.ground import codec, judge
+from upper_slate.core.working.ground.values import FunctionValue, ListValue, RelationValue, Requirement
 
 R = Surd.rational
 

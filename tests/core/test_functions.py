@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from upper_slate.core.vocabulary import FUNCTIONS
+from upper_slate.core.language.words import FUNCTIONS
 
 from .lines import code, exact, result
 

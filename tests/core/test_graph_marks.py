@@ -6,9 +6,9 @@ import math
 import unittest
 from typing import Any
 
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.tasks import LineTask
-from upper_slate.core.workout import work_out
+from upper_slate.core.answering.answer import work_out
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.tasks import LineTask
 
 from .lines import result
 from .test_graphs import graph

@@ -10,9 +10,9 @@ from typing import Any
 
 from flint import arb
 
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.tasks import LineTask
-from upper_slate.core.workout import work_out
+from upper_slate.core.answering.answer import work_out
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.tasks import LineTask
 
 from .lines import result
 

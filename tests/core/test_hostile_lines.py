@@ -7,11 +7,11 @@ import unittest
 from unittest.mock import patch
 
 from bench.hostile import hostile_pages, known_lines, prefixes, read_by_itself, try_out
-from upper_slate.core.meaning.cells import MathCell
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.gate import UNEXPECTED
-from upper_slate.core.meaning.page import Page
-from upper_slate.core.meaning.planning import plan_line
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.gate import UNEXPECTED
+from upper_slate.core.page.cells import MathCell
+from upper_slate.core.page.page import Page
+from upper_slate.core.page.planning import plan_line
 from upper_slate.workroom.workroom import Workroom
 
 from .lines import code, exact, page, result
@@ -111,13 +111,13 @@ class AtTheGate(unittest.TestCase):
         return [line.outcome.result["error"] and line.outcome.result["error"]["message"] for line in worked.lines]
 
     def test_planning(self) -> None:
-        self.assertEqual(self.failing("upper_slate.core.meaning.page.plan_line"), [None, UNEXPECTED, None, UNEXPECTED])
+        self.assertEqual(self.failing("upper_slate.core.page.page.plan_line"), [None, UNEXPECTED, None, UNEXPECTED])
 
     def test_working_out(self) -> None:
-        with patch("upper_slate.core.workout.tidy", side_effect=ZeroDivisionError), self.assertLogs(level=logging.ERROR):
+        with patch("upper_slate.core.answering.answer.tidy", side_effect=ZeroDivisionError), self.assertLogs(level=logging.ERROR):
             found = result("3/7 + wax")
         self.assertEqual(found["error"]["message"], UNEXPECTED)
-        with patch("upper_slate.core.workout.read_line", side_effect=KeyError("x")), self.assertLogs(level=logging.ERROR):
+        with patch("upper_slate.core.answering.answer.read_line", side_effect=KeyError("x")), self.assertLogs(level=logging.ERROR):
             self.assertEqual(result("4/7 + wax")["error"]["message"], UNEXPECTED)
 
 

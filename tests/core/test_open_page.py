@@ -5,12 +5,12 @@ from __future__ import annotations
 import random
 import unittest
 
-from upper_slate.core.meaning.cells import MathCell, PlannedLine
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.notes import live_values
-from upper_slate.core.meaning.page import Page
-from upper_slate.core.meaning.tasks import LineOutcome
-from upper_slate.core.workout import work_out
+from upper_slate.core.answering.answer import work_out
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.tasks import LineOutcome
+from upper_slate.core.page.cells import MathCell, PlannedLine
+from upper_slate.core.page.notes import live_values
+from upper_slate.core.page.page import Page
 
 TEXTS = (
     "a = 2",

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import unittest
 
-from upper_slate.core.meaning.cells import MathCell, PlannedLine
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.page import Page
-from upper_slate.core.meaning.tasks import LineOutcome, LineTask
-from upper_slate.core.workout import work_out
-from upper_slate.core.worksheet import work_out_page
+from upper_slate.core.answering.answer import work_out
+from upper_slate.core.answering.pages import work_out_page
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.tasks import LineOutcome, LineTask
+from upper_slate.core.page.cells import MathCell, PlannedLine
+from upper_slate.core.page.page import Page
 
 from .lines import exact, page, result
 

@@ -8,10 +8,10 @@ from fractions import Fraction
 
 from flint import arb, ctx, fmpq
 
+from upper_slate.core.language.plain import plain
+from upper_slate.core.language.tree import Bracket, Call, Node, Number, Power, Product, Sum
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
-from upper_slate.core.reading.plain import plain
-from upper_slate.core.reading.tree import Bracket, Call, Node, Number, Power, Product, Sum
 
 from .lines import decimal, exact, result
 
@@ -148,7 +148,7 @@ def _evaluate(coefficients: list[int], at: Fraction) -> Fraction:
 
 
 def _value(node: Node) -> arb:
-    from upper_slate.core.reading.tree import Negative
+    from upper_slate.core.language.tree import Negative
 
     if isinstance(node, Negative):
         return -_value(node.body)

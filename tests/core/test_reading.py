@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import unittest
 
+from upper_slate.core.language.plain import plain
+from upper_slate.core.language.tree import Request
+from upper_slate.core.language.typeset import typeset, typeset_line
 from upper_slate.core.problems import LineError
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
-from upper_slate.core.reading.plain import plain
 from upper_slate.core.reading.tokens import MAX_LINE, split_lines, tokenize
-from upper_slate.core.reading.tree import Request
-from upper_slate.core.reading.typeset import typeset, typeset_line
 
 #: A page on which f and g are functions and v is a value.
 NAMES = KnownNames({"f": "f(x)", "g": "g(x)"}, frozenset({"v"}))

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import unittest
 
-from upper_slate.core.meaning.known import tolerant_reading
+from upper_slate.core.language.tree import Request
+from upper_slate.core.language.typeset import typeset_line
+from upper_slate.core.page.known import tolerant_reading
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
-from upper_slate.core.reading.tree import Request
-from upper_slate.core.reading.typeset import typeset_line
 
 from .lines import result
 

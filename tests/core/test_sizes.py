@@ -41,7 +41,7 @@ class NoLoggedSurprise(unittest.TestCase):
         self.seen: list[str] = []
         self.handler = logging.Handler()
         self.handler.emit = lambda record: self.seen.append(record.getMessage())  # type: ignore[method-assign]
-        self.logger = logging.getLogger("upper_slate.core.workout")
+        self.logger = logging.getLogger("upper_slate.core.line.gate")
         self.logger.addHandler(self.handler)
         self.level = self.logger.level
         self.logger.setLevel(logging.INFO)

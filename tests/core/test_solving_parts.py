@@ -9,9 +9,11 @@ import sympy as sp
 from flint import arb, fmpq
 
 from upper_slate.core.problems import LineError
+from upper_slate.core.working.binding.statement import Statement, Trial
 from upper_slate.core.working.context import Context
 from upper_slate.core.working.exact import balls
 from upper_slate.core.working.exact.enclosed import ComplexRoot, EnclosedIntegral, EnclosedRoot, complex_roots
+from upper_slate.core.working.ground.values import Requirement
 from upper_slate.core.working.questions.identity import proves_identity
 from upper_slate.core.working.solving.enclose import real_zeros
 from upper_slate.core.working.solving.equation import Range
@@ -21,9 +23,7 @@ from upper_slate.core.working.solving.missed import misses
 from upper_slate.core.working.solving.ranges import NoRange, excludes_zero, range_of
 from upper_slate.core.working.solving.regions import Piece, between, condition_of, true_pieces
 from upper_slate.core.working.solving.search import Unsolved
-from upper_slate.core.working.solving.statement import Statement, Trial
 from upper_slate.core.working.solving.zeros import zeros_in
-from upper_slate.core.working.values import Requirement
 
 from .lines import result
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 import unittest
 from dataclasses import dataclass
 
-from upper_slate.core.meaning.timeline import EVERYTHING, Event, Timeline, assumption
-from upper_slate.core.meaning.words import cells_named, defined_name, released_letters, words_of
+from upper_slate.core.page.timeline import EVERYTHING, Event, Timeline, assumption
+from upper_slate.core.page.words import cells_named, defined_name, released_letters, words_of
 
 
 @dataclass

@@ -6,13 +6,13 @@ import unittest
 
 import sympy as sp
 
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.reading.plain import plain
-from upper_slate.core.working import codec
+from upper_slate.core.language.plain import plain
+from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.working.context import Context
 from upper_slate.core.working.exact.bridge import settled
 from upper_slate.core.working.exact.enclosed import ComplexRoot, EnclosedIntegral, EnclosedRoot
-from upper_slate.core.working.values import FunctionValue, ListValue, RelationValue, Requirement, Solution, SolutionsValue
+from upper_slate.core.working.ground import codec
+from upper_slate.core.working.ground.values import FunctionValue, ListValue, RelationValue, Requirement, Solution, SolutionsValue
 from upper_slate.core.writing.decimals import Digits
 from upper_slate.core.writing.expressions import NoExactForm
 from upper_slate.core.writing.relations import condition_tree

@@ -17,8 +17,8 @@ from unittest.mock import patch
 from sqlalchemy import event
 from sqlalchemy.exc import OperationalError
 
-from upper_slate.core.meaning.gate import UNEXPECTED
-from upper_slate.core.meaning.page import Page
+from upper_slate.core.line.gate import UNEXPECTED
+from upper_slate.core.page.page import Page
 from upper_slate.desk.desk import Desk
 from upper_slate.desk.office import Office
 from upper_slate.formats.markdown import FileCell
@@ -203,8 +203,8 @@ class Workers(WithOffice):
 
     @staticmethod
     def task(source: str) -> Any:
-        from upper_slate.core.meaning.conventions import Conventions
-        from upper_slate.core.meaning.tasks import LineTask
+        from upper_slate.core.line.conventions import Conventions
+        from upper_slate.core.line.tasks import LineTask
 
         return LineTask(source, 1, Conventions().as_dict())
 

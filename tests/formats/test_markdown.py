@@ -5,7 +5,7 @@ from __future__ import annotations
 import io
 import unittest
 
-from upper_slate.core.meaning.conventions import Conventions
+from upper_slate.core.line.conventions import Conventions
 from upper_slate.formats.markdown import BadFile, FileCell, WorksheetFile, read_markdown, write_markdown
 from upper_slate.formats.terminal import show
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 import unittest
 
-from upper_slate.core.meaning.conventions import Conventions
+from upper_slate.core.line.conventions import Conventions
 from upper_slate.store import operations
 from upper_slate.store.operations import from_data, take_back, to_data
 from upper_slate.store.refusals import Clash, Refused

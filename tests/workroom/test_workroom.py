@@ -5,8 +5,8 @@ from __future__ import annotations
 import time
 import unittest
 
-from upper_slate.core.meaning.conventions import Conventions
-from upper_slate.core.meaning.tasks import LineTask
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.tasks import LineTask
 from upper_slate.workroom.workroom import Workroom
 
 #: A line that takes the core minutes: so many terms, none of them rational.

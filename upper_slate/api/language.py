@@ -5,8 +5,8 @@ from __future__ import annotations
 from fastapi import APIRouter, Response
 from fastapi.concurrency import run_in_threadpool
 
-from ..core.vocabulary import PATTERNS, entries
-from ..core.vocabulary.spoken import also_said
+from ..core.language.words import PATTERNS, entries
+from ..core.language.words.spoken import also_said
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
 from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, PatternSchema, VocabularySchema

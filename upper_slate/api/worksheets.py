@@ -5,7 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter
 from fastapi.responses import PlainTextResponse
 
-from ..core.meaning.conventions import Conventions
+from ..core.line.conventions import Conventions
 from ..desk.office import Office
 from ..formats.markdown import FileCell, WorksheetFile, read_markdown, write_markdown
 from ..formats.pasted import read_pasted

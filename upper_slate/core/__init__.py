@@ -1,4 +1,4 @@
-"""The rules of the job: reading, meaning, working out and writing a line. Knows no server, database or screen."""
+"""The rules of the job: reading, working out and writing a line, and the page. Knows no server, database or screen."""
 
 import sys as _sys
 
@@ -8,4 +8,4 @@ _sys.setrecursionlimit(max(_sys.getrecursionlimit(), 12_000))
 _sys.set_int_max_str_digits(0)
 
 #: Part of every key: raise it when a change of the core can change a result.
-CORE_VERSION = "7"
+CORE_VERSION = "8"

@@ -9,11 +9,11 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Any, Final
 
-from ..core.meaning.cells import MathCell, PlannedLine
-from ..core.meaning.conventions import Conventions
-from ..core.meaning.notes import live_values
-from ..core.meaning.page import Page
-from ..core.meaning.tasks import LineOutcome
+from ..core.line.conventions import Conventions
+from ..core.line.tasks import LineOutcome
+from ..core.page.cells import MathCell, PlannedLine
+from ..core.page.notes import live_values
+from ..core.page.page import Page
 from ..store.outcomes import Outcomes
 from ..store.states import CellState, SheetState
 from ..workroom.workroom import Ticket, Workroom

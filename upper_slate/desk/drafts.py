@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any, Final
 
-from ..core.meaning.cells import PlannedLine
-from ..core.meaning.known import function_head, known_names, tolerant_reading
-from ..core.meaning.page import Page
-from ..core.meaning.tasks import LineOutcome
+from ..core.line.tasks import LineOutcome
+from ..core.page.cells import PlannedLine
+from ..core.page.known import function_head, known_names, tolerant_reading
+from ..core.page.page import Page
 from ..store.outcomes import Outcomes
 from ..workroom.workroom import Workroom
 from .rows import settled_row

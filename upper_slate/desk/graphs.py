@@ -6,9 +6,9 @@ import threading
 from collections import OrderedDict
 from typing import Any, Final
 
-from ..core.meaning.page import Page
-from ..core.meaning.planning import with_view
-from ..core.meaning.tasks import LineOutcome
+from ..core.line.tasks import LineOutcome
+from ..core.page.page import Page
+from ..core.page.planning import with_view
 from ..workroom.workroom import Workroom
 from .turns import Turn
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..core.meaning.cells import PlannedCell
-from ..core.meaning.known import names_said
-from ..core.meaning.page import Page
-from ..core.meaning.tasks import LineOutcome
-from ..core.meaning.timeline import EVERYTHING, Event
+from ..core.line.tasks import LineOutcome
+from ..core.page.cells import PlannedCell
+from ..core.page.known import names_said
+from ..core.page.page import Page
+from ..core.page.timeline import EVERYTHING, Event
 
 
 @dataclass(frozen=True)

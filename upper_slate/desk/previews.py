@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from ..core.meaning.known import tolerant_reading
+from ..core.page.known import tolerant_reading
 from ..core.reading.names import KnownNames
 from ..core.reading.tokens import split_lines
 from ..store.worksheets import Listed, Worksheets

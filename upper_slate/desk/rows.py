@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from ..core.meaning.cells import PlannedCell, PlannedLine
-from ..core.meaning.gate import unexpected
-from ..core.meaning.known import known_names, tolerant_reading
-from ..core.meaning.tasks import LineOutcome, empty_result
+from ..core.line.gate import unexpected
+from ..core.line.tasks import LineOutcome, empty_result
+from ..core.page.cells import PlannedCell, PlannedLine
+from ..core.page.known import known_names, tolerant_reading
 
 Row = dict[str, Any]
 

@@ -8,7 +8,7 @@ from collections import OrderedDict
 from collections.abc import Hashable
 from typing import Final
 
-from ..core.meaning.tasks import LineOutcome
+from ..core.line.tasks import LineOutcome
 from ..workroom.workroom import Ticket
 
 #: What was replaced by something newer is left to end by itself so long: ending its worker would cost the next one more.

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import yaml
 
-from ..core.meaning.conventions import Conventions
+from ..core.line.conventions import Conventions
 
 _FENCE = re.compile(r"^(```+|~~~+)[ \t]*slate[ \t]*$")
 

@@ -12,7 +12,7 @@ from typing import Annotated, Any, Final, Literal
 
 from pydantic import BaseModel, Field, TypeAdapter
 
-from ..core.meaning.conventions import Conventions
+from ..core.line.conventions import Conventions
 from .arrangement import Arrangement
 from .refusals import Clash, Refused
 from .states import CellState, SheetState

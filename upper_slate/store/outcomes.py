@@ -15,7 +15,7 @@ from sqlalchemy import Engine, delete
 from sqlalchemy.dialects.sqlite import insert
 from sqlmodel import Session, col, select
 
-from ..core.meaning.tasks import LineOutcome
+from ..core.line.tasks import LineOutcome
 from .tables import Outcome, Shown, Worksheet, now
 
 _log = logging.getLogger(__name__)

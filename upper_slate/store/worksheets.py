@@ -15,7 +15,7 @@ from sqlalchemy import Engine, delete, insert, update
 from sqlalchemy.orm import defer
 from sqlmodel import Session, col, select
 
-from ..core.meaning.conventions import Conventions
+from ..core.line.conventions import Conventions
 from ..formats.markdown import FileCell, WorksheetFile
 from .faults import as_sentences
 from .operations import MAX_CELLS, MAX_TEXT, Operation, apply_operations, from_data, not_yet_done, take_back, to_data

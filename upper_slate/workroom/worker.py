@@ -10,7 +10,7 @@ import threading
 import time
 from typing import Final
 
-from ..core.meaning.tasks import LineOutcome, LineTask
+from ..core.line.tasks import LineOutcome, LineTask
 
 _PR_SET_PDEATHSIG: Final = 1
 
@@ -43,15 +43,15 @@ def _watch(parent: int) -> None:
 
 def work(task: LineTask) -> LineOutcome:
     """Works out one line."""
-    from ..core.workout import work_out
+    from ..core.answering.answer import work_out
 
     return work_out(task)
 
 
 def warm_up() -> None:
     """Works out a few lines so that the first real one is quick."""
-    from ..core.meaning.conventions import Conventions
-    from ..core.workout import work_out
+    from ..core.answering.answer import work_out
+    from ..core.line.conventions import Conventions
 
     lines = ("sqrt(72)", "(x^2 - 9)/(x - 3)", "d/dx (x^2 sin x)", "sin(75°)", "integral of x^2 for x from 0 to 3", "solve x^2 - 5x + 2 = 0", "sum of k for k from 1 to m")
     for source in lines:

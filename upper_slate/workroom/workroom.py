@@ -12,9 +12,9 @@ from typing import Self
 
 from pebble import CONSTS, ProcessExpired, ProcessFuture, ProcessPool
 
-from ..core.meaning.conventions import Conventions
-from ..core.meaning.gate import unexpected
-from ..core.meaning.tasks import LineOutcome, LineTask, error_result
+from ..core.line.conventions import Conventions
+from ..core.line.gate import unexpected
+from ..core.line.tasks import LineOutcome, LineTask, error_result
 from .limits import MEMORY_LIMIT, TIME_LIMIT
 
 #: Seconds between the two signals that end a worker: one that is deep in a library does not hear the first.

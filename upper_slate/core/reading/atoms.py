@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from typing import Final
 
+from ..language.tree import Absolute, Bracket, Call, CellReference, Gap, ListOf, Mixed, Node, Number, Postfix, Prime, Unread
+from ..language.words import SMALL_WORDS
 from ..problems import LineError, Suggestion
-from ..vocabulary import SMALL_WORDS
 from .cursor import Deeper
 from .named import NameReader
 from .tokens import Token
-from .tree import Absolute, Bracket, Call, CellReference, Gap, ListOf, Mixed, Node, Number, Postfix, Prime, Unread
 
 #: Deeper nesting than a person can follow; also what keeps a hostile line from exhausting the stack.
 MAX_DEPTH: Final = 120

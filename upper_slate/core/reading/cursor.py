@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
+from ..language.tree import Bracket, Compose, InverseFunction, Name, Negative, Node, Notice, Power, Prime, Product, Sum
+from ..language.words import SMALL_WORDS
 from ..problems import LineError, Suggestion
-from ..vocabulary import SMALL_WORDS
 from .names import KnownNames
 from .tokens import Token
-from .tree import Bracket, Compose, InverseFunction, Name, Negative, Node, Notice, Power, Prime, Product, Sum
 
 #: Deeper nesting than a person can follow; also what keeps a hostile line from exhausting the stack.
 MAX_DEPTH: Final = 120

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from ..vocabulary import CONSTANTS
+from ..language.tree import Derivative, Name, Node
+from ..language.words import CONSTANTS
 from .cursor import Cursor
 from .tokens import canonical_name
-from .tree import Derivative, Name, Node
 
 
 class DerivativeReader(Cursor):

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
+from ..language.tree import Apply, At, Bracket, Call, Cases, Compose, Gap, InverseFunction, Logic, Negative, Node, Number, Power, Product, Relation, Sum, ToDigits
 from ..problems import LineError, Suggestion
 from .atoms import AtomReader
 from .cursor import Deeper
 from .tokens import Token, canonical_name
-from .tree import Apply, At, Bracket, Call, Cases, Compose, Gap, InverseFunction, Logic, Negative, Node, Number, Power, Product, Relation, Sum, ToDigits
 
 RELATION_SIGNS: Final = ("=", "!=", "<", "<=", ">", ">=")
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+from ..language.tree import Line, Name, Node, Relation, Request, ToDigits
+from ..language.words import RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
-from ..vocabulary import RESERVED_WORDS, function_named
 from .names import KnownNames
 from .requests import RequestReader
 from .tokens import Token, canonical_name, tokenize
-from .tree import Line, Name, Node, Relation, Request, ToDigits
 
 _STEP_SIGNS = ("=", "<=>", "=>")
 

@@ -5,13 +5,13 @@ from __future__ import annotations
 import re
 from typing import Final
 
+from ..language.tree import Apply, Bracket, Call, CellReference, Gap, Index, InverseFunction, Name, Negative, Node, Number, Power, Product
+from ..language.words import function_named
 from ..problems import LineError, Suggestion
-from ..vocabulary import function_named
 from .cursor import Deeper
 from .derivatives import DerivativeReader
 from .names import constant_name
 from .tokens import Token, canonical_name
-from .tree import Apply, Bracket, Call, CellReference, Gap, Index, InverseFunction, Name, Negative, Node, Number, Power, Product
 
 _LOG_WITH_BASE: Final = re.compile(r"log_?(\d+)")
 _COUNT: Final = {1: "one argument", 2: "two arguments", 3: "three arguments"}

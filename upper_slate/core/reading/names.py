@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from difflib import get_close_matches
 
-from ..vocabulary import CONSTANTS, FUNCTIONS, GREEK, function_named
+from ..language.words import CONSTANTS, FUNCTIONS, GREEK, function_named
 
 _ALIASES = {alias: entry.name for entry in CONSTANTS.values() for alias in entry.aliases}
 _GREEK_NAMES = frozenset(GREEK.values())

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from ..language.tree import Interval, Node, Request
 from .expressions import ExpressionReader
 from .spoken import said_otherwise
 from .tokens import Token, canonical_name
-from .tree import Interval, Node, Request
 
 _ONE_WORD = ("simplify", "expand", "factor", "factorise", "factorize", "rationalize", "rationalise")
 _SPELLINGS = {"factorise": "factor", "factorize": "factor", "rationalise": "rationalize"}

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from ..language.words.spoken import DERIVATIVE, SPOKEN, Spoken
 from ..problems import LineError, Suggestion
-from ..vocabulary.spoken import DERIVATIVE, SPOKEN, Spoken
 from .names import KnownNames
 from .tokens import Token
 

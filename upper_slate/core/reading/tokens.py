@@ -7,8 +7,8 @@ import unicodedata
 from dataclasses import dataclass
 from typing import Final
 
+from ..language.words import GREEK
 from ..problems import LineError, Suggestion
-from ..vocabulary import GREEK
 
 MAX_LINE: Final = 2000
 

@@ -9,13 +9,13 @@ from itertools import pairwise
 import sympy as sp
 
 from ..problems import LineError
-from . import judge
 from .calculus.derivative import natural_requirements
 from .exact.bridge import settled, to_sympy
-from .requirements import check
+from .ground import judge
+from .ground.requirements import check
+from .ground.values import FunctionValue, ListValue, Requirement, Value, is_scalar
 from .solving.domains import differing_points, domain_of
 from .solving.regions import condition_of
-from .values import FunctionValue, ListValue, Requirement, Value, is_scalar
 
 
 @dataclass(frozen=True)

@@ -10,9 +10,9 @@ from typing import TYPE_CHECKING
 
 import sympy as sp
 
-from ..meaning.conventions import Conventions
-from ..reading.tree import Notice
-from .values import Requirement, Value
+from ..language.tree import Notice
+from ..line.conventions import Conventions
+from .ground.values import Requirement, Value
 
 if TYPE_CHECKING:
     from .graphs.view import View

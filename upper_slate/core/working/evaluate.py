@@ -6,19 +6,19 @@ from collections.abc import Callable
 
 import sympy as sp
 
+from ..language import tree as t
+from ..language.words import function_named
 from ..problems import LineError
-from ..reading import tree as t
-from ..vocabulary import function_named
-from . import functions, judge, lists
-from .arithmetic import add, checked, divide, multiply, negate, power
 from .calculus.written import derivative, prime, refuse_several_letters
 from .context import Context, Meaning
 from .exact.bridge import PHI, settled
 from .exact.surd import ONE, I, Surd
-from .functionals import combine, compose, inverse_of
-from .rationals import rational_value
-from .substitution import put_in, put_in_requirements, put_in_scalar, relation
-from .values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, SolutionsValue, Value, expression, free_letters, is_scalar, not_scalar, what
+from .ground import functions, judge, lists
+from .ground.arithmetic import add, checked, divide, multiply, negate, power
+from .ground.functionals import combine, compose, inverse_of
+from .ground.rationals import rational_value
+from .ground.substitution import put_in, put_in_requirements, put_in_scalar, relation
+from .ground.values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, SolutionsValue, Value, expression, free_letters, is_scalar, not_scalar, what
 
 _INVERSES = {"sin": "arcsin", "cos": "arccos", "tan": "arctan", "sinh": "arsinh", "cosh": "arcosh", "tanh": "artanh", "exp": "ln", "ln": "exp"}
 _RELATIONS = {"=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan, ">": sp.StrictGreaterThan, ">=": sp.GreaterThan}

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Protocol
 
-from ..reading import tree as t
+from ..language import tree as t
 from .context import Context, Meaning
-from .values import Scalar, Value
+from .ground.values import Scalar, Value
 
 
 class Evaluating(Protocol):

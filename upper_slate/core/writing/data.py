@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from ..problems import LineError
-from ..working.values import Scalar
+from ..working.ground.values import Scalar
 from .decimals import Digits, NoDecimal, decimal_of
 from .expressions import NoExactForm
 from .style import Style

@@ -8,14 +8,14 @@ from typing import NamedTuple
 import sympy as sp
 from flint import arb, fmpq, fmpz
 
+from ..language.tree import ListOf, Name, Negative, Node, Number, Power, Product, Relation
 from ..problems import LineError
-from ..reading.tree import ListOf, Name, Negative, Node, Number, Power, Product, Relation
-from ..working import judge
 from ..working.exact.balls import NoBall, lies_surely_apart, precision
 from ..working.exact.bridge import settled, to_sympy
 from ..working.exact.enclosed import ComplexRoot
 from ..working.exact.surd import Surd
-from ..working.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value
+from ..working.ground import judge
+from ..working.ground.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value
 from .expressions import expression_tree
 from .numbers import decimal_digits, product_of, sum_of
 from .style import PLAIN, Style

@@ -8,7 +8,7 @@ import sympy as sp
 from sympy.core.function import AppliedUndef
 from sympy.core.relational import Relational
 
-from ..reading.tree import Bracket, Call, Cases, Name, Negative, Node, Number, Postfix, Power, Product
+from ..language.tree import Bracket, Call, Cases, Name, Negative, Node, Number, Postfix, Power, Product
 from ..working.exact.bridge import from_sympy
 from ..working.exact.surd import ONE, I, Surd, denominators
 from .numbers import Signed, integer, product_of, quotient_of, root_node, sum_of, surd_tree

@@ -9,15 +9,15 @@ from fractions import Fraction
 import sympy as sp
 from flint import fmpq
 
-from ..reading.plain import plain
-from ..reading.tree import Call, Mixed, Name, Negative, Node, Number, Postfix, Power, Product
-from ..reading.typeset import typeset
+from ..language.plain import plain
+from ..language.tree import Call, Mixed, Name, Negative, Node, Number, Postfix, Power, Product
+from ..language.typeset import typeset
 from ..working.exact import angles, roots
 from ..working.exact.bridge import to_sympy
 from ..working.exact.primes import prime_powers
 from ..working.exact.surd import Surd
+from ..working.ground.values import FunctionValue, Value
 from ..working.tidy.tidy import _expansion_bound, agrees, degree_bound
-from ..working.values import FunctionValue, Value
 from .numbers import decimal_digits, integer, product_of, quotient_of, surd_tree, terminating
 from .style import PLAIN, Style
 from .text import tree_of

@@ -8,12 +8,12 @@ from typing import Any
 
 import sympy as sp
 
+from ..language.plain import plain
+from ..language.tree import Call, Name, Node, Relation
+from ..language.typeset import typeset
 from ..problems import LineError
-from ..reading.plain import plain
-from ..reading.tree import Call, Name, Node, Relation
-from ..reading.typeset import typeset
 from ..working.exact.bridge import settled, to_sympy
-from ..working.values import Area, Asymptote, Curve, Feature, GraphValue, Scalar, Tangent, expression
+from ..working.ground.values import Area, Asymptote, Curve, Feature, GraphValue, Scalar, Tangent, expression
 from .data import scalar_data
 from .decimals import Digits
 from .expressions import NoExactForm

@@ -7,7 +7,7 @@ from math import lcm
 
 from flint import fmpq
 
-from ..reading.tree import Call, Mixed, Name, Negative, Node, Number, Power, Product, Sum
+from ..language.tree import Call, Mixed, Name, Negative, Node, Number, Power, Product, Sum
 from ..working.exact.surd import Monomial, Nested, Surd
 from .style import PLAIN, Style
 

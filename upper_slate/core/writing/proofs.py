@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from ..reading.plain import plain
-from ..reading.tree import Name, Node
-from ..working.values import Feature
+from ..language.plain import plain
+from ..language.tree import Name, Node
+from ..working.ground.values import Feature
 
 
 class Proofs:

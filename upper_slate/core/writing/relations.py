@@ -8,7 +8,7 @@ from typing import Final
 import sympy as sp
 from sympy.core.relational import Relational
 
-from ..reading.tree import Logic, Node, Relation
+from ..language.tree import Logic, Node, Relation
 
 SIGNS: Final = {sp.Eq: "=", sp.Ne: "!=", sp.StrictLessThan: "<", sp.LessThan: "<=", sp.StrictGreaterThan: ">", sp.GreaterThan: ">="}
 _FLIPPED: Final = {"=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<="}

@@ -6,10 +6,10 @@ from typing import Any
 
 import sympy as sp
 
+from ..language.tree import Logic, Name, Negative, Node, Relation
 from ..problems import LineError
-from ..reading.tree import Logic, Name, Negative, Node, Relation
 from ..working.exact.bridge import settled
-from ..working.values import Scalar, SolutionsValue
+from ..working.ground.values import Scalar, SolutionsValue
 from .data import scalar_data
 from .decimals import Digits, NoDecimal, Rounded, decimal_of
 from .expressions import NoExactForm

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Any
 
-from ..reading.plain import plain
-from ..reading.tree import ListOf, Name, Node
-from ..reading.typeset import typeset
-from ..working.values import TableValue
+from ..language.plain import plain
+from ..language.tree import ListOf, Name, Node
+from ..language.typeset import typeset
+from ..working.ground.values import TableValue
 from .data import scalar_data
 from .decimals import Digits
 from .style import Style

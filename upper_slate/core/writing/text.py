@@ -6,11 +6,11 @@ from typing import NamedTuple
 
 import sympy as sp
 
-from ..reading.plain import plain
-from ..reading.tree import Call, ListOf, Name, Node, Relation
-from ..reading.typeset import typeset
+from ..language.plain import plain
+from ..language.tree import Call, ListOf, Name, Node, Relation
+from ..language.typeset import typeset
 from ..working.exact.surd import Surd
-from ..working.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value
+from ..working.ground.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value
 from .expressions import expression_tree
 from .numbers import surd_tree
 from .style import PLAIN, Style

@@ -3,8 +3,8 @@ import { useElementSize } from "@vueuse/core";
 import { computed, nextTick, onBeforeUnmount, ref, useId, watch } from "vue";
 
 import type { Line } from "../shared/api/client";
-import { goToDefinition } from "../worksheet/namesAtCursor";
-import { useWorksheet } from "../worksheet/store";
+import { goToDefinition } from "../sheet/namesAtCursor";
+import { useWorksheet } from "../sheet/store";
 import ChosenTools from "./ChosenTools.vue";
 import { asPng, asSvg, featuresAsCsv, samplesAsCsv, save } from "./exports";
 import FeatureList from "./FeatureList.vue";

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, watch } from "vue";
 import { THIS_WINDOW } from "../shared/thisWindow";
 import { api, sentence, type Line, type Schemas } from "../shared/api/client";
 import { newId } from "../shared/newId";
-import { useWorksheet } from "../worksheet/store";
+import { useWorksheet } from "../sheet/store";
 import { withEqualScales } from "./frame";
 import type { Graph, GraphChoice, Window } from "./graph";
 

@@ -4,8 +4,8 @@ import { computed, nextTick, onMounted, ref } from "vue";
 
 import type { CellData } from "../shared/api/client";
 import { COPY_KINDS, copyAs, resultOf, wholeLine, type CopyKind } from "./copying";
-import { headingLevel } from "./sections";
-import { useWorksheet } from "./store";
+import { headingLevel } from "../sheet/sections";
+import { useWorksheet } from "../sheet/store";
 import { useCellActions } from "./useCellActions";
 
 /** What can be done with a cell, or with the selected ones. */

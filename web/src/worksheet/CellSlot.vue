@@ -6,8 +6,8 @@ import CellMenu from "./CellMenu.vue";
 import ClashNotice from "./ClashNotice.vue";
 import MathCell from "./MathCell.vue";
 import NoteCell from "./NoteCell.vue";
-import { headingLevel } from "./sections";
-import { useWorksheet } from "./store";
+import { headingLevel } from "../sheet/sections";
+import { useWorksheet } from "../sheet/store";
 import { useCellActions } from "./useCellActions";
 
 /** A place on the page: the cell, its number by which it is selected and moved, and what can be done with it. */

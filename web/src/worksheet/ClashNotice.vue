@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from "vue";
 
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 
 /** Two windows changed the same cell: both texts are there, and the student decides. */
 const props = defineProps<{ cell: string }>();

@@ -6,7 +6,7 @@ import { ElInputNumber } from "element-plus/es/components/input-number/index";
 import { ElPopover } from "element-plus/es/components/popover/index";
 import { computed } from "vue";
 
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 
 /** The conventions as a sentence; each word is changed where it stands. */
 const sheet = useWorksheet();

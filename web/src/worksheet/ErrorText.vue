@@ -2,7 +2,7 @@
 import { computed } from "vue";
 
 import type { Schemas } from "../shared/api/client";
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 
 /** A line that failed: its text with the place underlined, one sentence below, the suggestion as a button. */
 const props = defineProps<{ source: string; error: Schemas["ErrorSchema"] }>();

@@ -2,7 +2,7 @@
 import { computed, nextTick, onMounted, ref, watch } from "vue";
 
 import { findMatches, replaced } from "./finding";
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 
 /** Find and replace over the whole page; all replacements together are one step of undo. */
 const props = defineProps<{ withReplace: boolean }>();

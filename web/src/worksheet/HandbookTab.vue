@@ -3,8 +3,8 @@ import { computed, nextTick, onMounted, ref, watch } from "vue";
 
 import Typeset from "../shared/Typeset.vue";
 import { entries, entryOf, loadVocabulary, type Entry } from "../shared/vocabulary";
-import { writtenOf } from "./editor/gaps";
-import { handbookWord } from "./panel";
+import { writtenOf } from "../editor/gaps";
+import { handbookWord } from "../sheet/panel";
 import { useInsertion } from "./useInsertion";
 
 /** The words of the language, found by name or by aim; each with how it is written and what it means. */

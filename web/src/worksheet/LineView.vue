@@ -6,10 +6,10 @@ import type { Line } from "../shared/api/client";
 import { vFitted } from "../shared/fitting";
 import Typeset from "../shared/Typeset.vue";
 import ErrorText from "./ErrorText.vue";
-import LineFigures from "./LineFigures.vue";
-import { cutAtSign, longestNumber, otherKind, shortened, shownResults } from "./shown";
+import LineFigures from "../lines/LineFigures.vue";
+import { cutAtSign, longestNumber, otherKind, shortened, shownResults } from "../lines/shown";
 import VerdictText from "./VerdictText.vue";
-import { verdictOf } from "./verdicts";
+import { verdictOf } from "../lines/verdicts";
 import WaysToWrite from "./WaysToWrite.vue";
 import WorkingSteps from "./WorkingSteps.vue";
 

@@ -2,9 +2,9 @@
 import { computed, nextTick, ref, watch } from "vue";
 
 import type { CellData } from "../shared/api/client";
-import CellEditor from "./editor/CellEditor.vue";
+import CellEditor from "../editor/CellEditor.vue";
 import LineView from "./LineView.vue";
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 
 /** A math cell: typeset at rest, an editor under its live reading while the cursor is in it. */
 const props = defineProps<{ cell: CellData }>();

@@ -4,8 +4,8 @@ import { ref } from "vue";
 
 import type { NameHere } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
-import { toggleUses } from "./namesAtCursor";
-import { useWorksheet } from "./store";
+import { toggleUses } from "../sheet/namesAtCursor";
+import { useWorksheet } from "../sheet/store";
 
 /** Pointing at a name shows what it means at that line, where that comes from and what uses it. */
 const props = defineProps<{ within: HTMLElement | undefined }>();

@@ -4,10 +4,10 @@ import { computed, ref } from "vue";
 import type { NameHere } from "../shared/api/client";
 import { vFitted } from "../shared/fitting";
 import Typeset from "../shared/Typeset.vue";
-import { numberAt } from "./editor/nudge";
-import { toggleUses } from "./namesAtCursor";
+import { numberAt } from "../editor/nudge";
+import { toggleUses } from "../sheet/namesAtCursor";
 import NudgeHandle from "./NudgeHandle.vue";
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 
 /** What the names mean where the cursor is: where they come from, what uses them, what replaced them. */
 const sheet = useWorksheet();

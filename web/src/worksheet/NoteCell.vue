@@ -3,10 +3,10 @@ import { computed } from "vue";
 
 import type { CellData } from "../shared/api/client";
 import { renderNote, type LiveValue } from "../shared/notes";
-import NoteEditor from "./editor/NoteEditor.vue";
-import { headingLevel } from "./sections";
-import { shownResults } from "./shown";
-import { useWorksheet } from "./store";
+import NoteEditor from "../editor/NoteEditor.vue";
+import { headingLevel } from "../sheet/sections";
+import { shownResults } from "../lines/shown";
+import { useWorksheet } from "../sheet/store";
 import { useCellActions } from "./useCellActions";
 
 /** A note: Markdown as it reads, with the values that stand in it; its text while the cursor is in it. */

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount } from "vue";
 
-import { numberAt } from "./editor/nudge";
-import { useWorksheet } from "./store";
-import { useNudge } from "./useNudge";
+import { numberAt } from "../editor/nudge";
+import { useWorksheet } from "../sheet/store";
+import { useNudge } from "../editor/useNudge";
 
 /** Moves the number of a definition: one step at a click, on and on while it is held. */
 const props = defineProps<{ cell: string; name: string }>();

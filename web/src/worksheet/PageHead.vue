@@ -7,8 +7,8 @@ import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/comp
 
 import AppHead from "../shared/AppHead.vue";
 import { enlarge } from "../shared/preferences";
-import { panelOpen, showPanel } from "./panel";
-import { useWorksheet } from "./store";
+import { panelOpen, showPanel } from "../sheet/panel";
+import { useWorksheet } from "../sheet/store";
 
 /** The head of a worksheet: whether it is saved, the kind of its answers, undo, and everything else by name. */
 const emit = defineEmits<{ keys: []; preferences: []; find: []; writeAgain: [] }>();

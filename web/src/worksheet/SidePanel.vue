@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import HandbookTab from "./HandbookTab.vue";
 import NamesTab from "./NamesTab.vue";
-import { panelOpen, panelTab, type PanelTab } from "./panel";
+import { panelOpen, panelTab, type PanelTab } from "../sheet/panel";
 import PatternsTab from "./PatternsTab.vue";
 
 /** Beside the page: the names in force at the cursor, the handbook, the patterns. */

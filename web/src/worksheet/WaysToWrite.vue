@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from "vue";
 
 import type { Line } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
-import { shortened, wayName } from "./shown";
+import { shortened, wayName } from "../lines/shown";
 
 /** The other forms of a result, typeset, each one click away. */
 const props = defineProps<{ line: Line; wanted?: string; focused?: boolean }>();

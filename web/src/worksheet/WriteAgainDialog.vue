@@ -5,7 +5,7 @@ import { ElDialog } from "element-plus/es/components/dialog/index";
 import { computed, nextTick, ref, watch } from "vue";
 
 import Typeset from "../shared/Typeset.vue";
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 import { useCellActions } from "./useCellActions";
 
 /** Any earlier line, to be put under the cursor and changed; the nearest first. */

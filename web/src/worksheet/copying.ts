@@ -1,6 +1,6 @@
 import { mathml, typesetHtml } from "../shared/katex";
 import type { CellData, Line } from "../shared/api/client";
-import { shownResults } from "./shown";
+import { shownResults } from "../lines/shown";
 
 export type CopyKind = "text" | "LaTeX" | "MathML" | "picture";
 export const COPY_KINDS: CopyKind[] = ["text", "LaTeX", "MathML", "picture"];

@@ -1,4 +1,4 @@
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 
 /** What can be done with whole cells: with the one that is meant, or with all selected ones if it is among them. */
 export function useCellActions() {

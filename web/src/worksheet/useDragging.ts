@@ -1,7 +1,7 @@
 import Sortable from "sortablejs";
 import { onScopeDispose, watch, type Ref } from "vue";
 
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 import { useCellActions } from "./useCellActions";
 
 /** Cells are dragged by their number; if it is one of the selected ones, all of those go along. Nothing moves by accident: text and mathematics are no handle. */

@@ -1,6 +1,6 @@
 import { nextTick } from "vue";
 
-import { useWorksheet } from "./store";
+import { useWorksheet } from "../sheet/store";
 
 /** Patterns go to the cursor; where no cell is open, into a new line. */
 export function useInsertion() {

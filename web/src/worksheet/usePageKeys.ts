@@ -1,9 +1,9 @@
 import { useEventListener } from "@vueuse/core";
 
 import { enlarge } from "../shared/preferences";
-import { panelOpen, showHelp, showPanel } from "./panel";
-import { otherKind } from "./shown";
-import { useWorksheet } from "./store";
+import { panelOpen, showHelp, showPanel } from "../sheet/panel";
+import { otherKind } from "../lines/shown";
+import { useWorksheet } from "../sheet/store";
 
 interface Opens {
   keys(): void;

@@ -8,9 +8,9 @@ from sympy.integrals.manualintegrate import manualintegrate
 
 from ...problems import LineError
 from ..exact import balls
+from ..ground.values import Requirement
 from ..questions.identity import proves_identity
 from ..tidy.tidy import collect_numbers, tidy_expression, written_size
-from ..values import Requirement
 from .quasi_polynomials import quasi_polynomial
 
 #: What the language has no name for.

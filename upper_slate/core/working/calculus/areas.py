@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import sympy as sp
 
+from ..binding.bodies import Body
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
-from ..values import Scalar
-from .bodies import Body
+from ..ground.values import Scalar
 from .definite import definite_integral
 
 

@@ -11,20 +11,20 @@ import sympy as sp
 from flint import arb
 
 from ...problems import LineError
+from ..binding.bodies import Body
+from ..binding.statement import Statement, Trial
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import EnclosedIntegral
+from ..ground.substitution import put_in_scalar
+from ..ground.values import Requirement, Scalar
 from ..solving.equation import Range
 from ..solving.families import compare, in_order
 from ..solving.inequality import Cuts, pieces_of
 from ..solving.regions import Piece, between
-from ..solving.statement import Statement, Trial
-from ..substitution import put_in_scalar
 from ..tidy.tidy import tidy_expression
-from ..values import Requirement, Scalar
 from .antiderivative import antiderivative
-from .bodies import Body
 from .derivative import natural_requirements
 from .limits import NoLimit, side_limit
 from .near import on_side

@@ -5,11 +5,11 @@ from __future__ import annotations
 import sympy as sp
 
 from ...problems import LineError
-from ..arithmetic import checked
 from ..context import Context
 from ..exact.surd import ZERO, Surd
-from ..requirements import check
-from ..values import Requirement, Scalar
+from ..ground.arithmetic import checked
+from ..ground.requirements import check
+from ..ground.values import Requirement, Scalar
 
 
 def differentiate(context: Context, value: Scalar, letter: str) -> Scalar:

@@ -7,20 +7,20 @@ from typing import TYPE_CHECKING
 import sympy as sp
 
 from ...problems import LineError
-from .. import judge
+from ..binding.bodies import Body
+from ..binding.statement import Atom, Statement, Trial
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import EnclosedRoot
 from ..exact.surd import Surd
+from ..ground import judge
+from ..ground.substitution import put_in_scalar
+from ..ground.values import Scalar, Solution, SolutionsValue
 from ..solving.equation import Range, solutions_of
 from ..solving.families import compare, in_order
 from ..solving.inequality import Cuts, pieces_of
 from ..solving.regions import Piece, between
-from ..solving.statement import Atom, Statement, Trial
-from ..substitution import put_in_scalar
 from ..tidy.tidy import tidy_expression
-from ..values import Scalar, Solution, SolutionsValue
-from .bodies import Body
 from .derivative import differentiate, natural_requirements
 from .limits import NoLimit, side_limit
 

@@ -9,8 +9,8 @@ from flint import arb
 from ...problems import LineError
 from ..exact import balls
 from ..exact.bridge import settled, to_sympy
+from ..ground.values import Scalar
 from ..tidy.tidy import tidy_expression
-from ..values import Scalar
 
 
 def transform(expr: sp.Expr, t: sp.Symbol, s: sp.Symbol) -> tuple[Scalar, sp.Basic]:

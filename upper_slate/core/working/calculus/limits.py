@@ -6,13 +6,13 @@ import sympy as sp
 from flint import arb
 
 from ...problems import LineError
+from ..binding.bodies import Body
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled, to_sympy
-from ..substitution import put_in_requirements, put_in_scalar
+from ..ground.substitution import put_in_requirements, put_in_scalar
+from ..ground.values import Scalar
 from ..tidy.tidy import tidy_expression
-from ..values import Scalar
-from .bodies import Body
 from .near import JUMPS, has_sides, has_values_near, on_side, points_near
 
 

@@ -6,9 +6,9 @@ import sympy as sp
 from flint import arb, fmpq
 
 from ...problems import LineError
-from .. import judge
 from ..exact import balls
 from ..exact.bridge import settled
+from ..ground import judge
 
 #: Steps towards a point at which a sign is looked at, as powers of two.
 _STEPS = (12, 24, 40, 60)

@@ -6,15 +6,15 @@ import mpmath
 import sympy as sp
 
 from ...problems import LineError
-from ..arithmetic import add, multiply
+from ..binding.bodies import Body
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled
+from ..ground.arithmetic import add, multiply
+from ..ground.substitution import put_in_requirements, put_in_scalar
+from ..ground.values import Requirement, Scalar
 from ..questions.identity import proves_identity
-from ..substitution import put_in_requirements, put_in_scalar
 from ..tidy.tidy import tidy_expression, written_size
-from ..values import Requirement, Scalar
-from .bodies import Body
 from .limits import NoLimit, side_limit
 
 #: So many terms are worked out one by one.

@@ -6,10 +6,10 @@ import sympy as sp
 from flint import arb
 
 from ...problems import LineError
+from ..binding.bodies import Body
 from ..exact import balls
 from ..exact.bridge import settled, to_sympy
-from ..values import Scalar
-from .bodies import Body
+from ..ground.values import Scalar
 from .jets import NoJet, jet_of
 
 _MOST = 60

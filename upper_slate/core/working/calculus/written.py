@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+from ...language import tree as t
 from ...problems import LineError
-from ...reading import tree as t
 from ..context import Meaning
 from ..evaluating import Evaluating
-from ..substitution import put_in, put_in_requirements
-from ..values import FunctionValue, Requirement, Scalar, Value, free_letters, is_scalar, not_scalar
+from ..ground.substitution import put_in, put_in_requirements
+from ..ground.values import FunctionValue, Requirement, Scalar, Value, free_letters, is_scalar, not_scalar
 from .derivative import differentiate
 
 

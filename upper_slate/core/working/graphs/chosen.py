@@ -6,20 +6,19 @@ from typing import TYPE_CHECKING
 
 import sympy as sp
 
+from ...language.tree import Number
 from ...problems import LineError
-from ...reading.lines import read_line
-from ...reading.names import KnownNames
-from .. import judge
+from ..binding.bodies import Body
 from ..calculus.areas import area_between
-from ..calculus.bodies import Body
 from ..calculus.derivative import differentiate
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
-from ..substitution import put_in_requirements, put_in_scalar
+from ..ground import judge
+from ..ground.substitution import put_in_requirements, put_in_scalar
+from ..ground.values import Area, Tangent, Window
 from ..tidy.tidy import tidy_expression
-from ..values import Area, Tangent, Window
 from .bounds import Enclosure, as_float
-from .view import AreaChoice, TangentChoice
+from .view import AreaChoice, Place, TangentChoice
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
@@ -41,7 +40,7 @@ def tangent_of(evaluator: Evaluator, body: Body, choice: TangentChoice) -> Tange
     with context.collecting():
         put_in_requirements(context, needs, given)
         slope = tidy_expression(to_sympy(put_in_scalar(context, gradient, given)))
-    in_decimals = "." in choice.at and not any(v.free_symbols or not v.is_Rational for v in (x, y, slope))
+    in_decimals = _is_decimal(choice.at) and not any(v.free_symbols or not v.is_Rational for v in (x, y, slope))
     return Tangent(choice.curve, settled(x), settled(tidy_expression(y)), settled(slope), settled(tidy_expression(sp.expand(y - slope * x))), in_decimals)
 
 
@@ -70,14 +69,17 @@ def _strips(one: Body, other: Body, low: float, high: float, window: Window) -> 
     return tuple(tuple(s) for s in strips if len(s) > 1)
 
 
-def _number(evaluator: Evaluator, text: str) -> sp.Expr:
-    """A number as the student writes it, with the names that the line knows. Errors: those of its reading."""
-    line = read_line(text[:200], KnownNames())
-    if line.body is None or line.kind != "expression":
-        raise LineError("outside-domain", "A number is needed here, as in 2, 1/2 or sqrt(3).")
+def _number(evaluator: Evaluator, place: Place) -> sp.Expr:
+    """The number at a place. Errors: those of its reading."""
+    if isinstance(place, LineError):
+        raise place
     typed_decimal = evaluator.context.typed_decimal
-    value = to_sympy(evaluator.scalar(line.body))
+    value = to_sympy(evaluator.scalar(place))
     evaluator.context.typed_decimal = typed_decimal  # a place that was dragged to makes no decimals of the rest
     if value.free_symbols or not value.is_finite or value.is_real is False:
         raise LineError("outside-domain", "A number is needed here, as in 2, 1/2 or sqrt(3).")
     return value
+
+
+def _is_decimal(place: Place) -> bool:
+    return not isinstance(place, LineError) and any(isinstance(node, Number) and node.is_decimal for node in place.walk())

@@ -9,7 +9,7 @@ from flint import arb
 
 from ..exact import balls
 from ..exact.balls import NoBall
-from ..values import Point, Window
+from ..ground.values import Point, Window
 from .bounds import BITS
 
 #: Boxes along each side at first, and how often one is halved.

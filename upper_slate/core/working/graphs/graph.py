@@ -8,14 +8,14 @@ from typing import TYPE_CHECKING, Final
 
 import sympy as sp
 
+from ...language import tree as t
 from ...problems import LineError
-from ...reading import tree as t
-from ..calculus.bodies import Body, body_in, end_of
+from ..binding.bodies import Body, body_in, end_of
+from ..binding.statement import statement_of
 from ..exact.balls import NoBall
 from ..exact.bridge import settled
+from ..ground.values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, is_scalar
 from ..solving.equation import Range
-from ..solving.statement import statement_of
-from ..values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, is_scalar
 from .axes import axis_of
 from .bounds import Enclosure
 from .chosen import area_of, tangent_of

@@ -13,8 +13,8 @@ from typing import Final
 import sympy as sp
 
 from ...problems import LineError
-from .. import judge
-from ..calculus.bodies import Body
+from ..binding.bodies import Body
+from ..binding.statement import Atom, Statement, Trial
 from ..calculus.derivative import differentiate, natural_requirements
 from ..calculus.extrema import turning_points
 from ..calculus.limits import NoLimit, side_limit
@@ -25,14 +25,14 @@ from ..exact.bridge import settled, to_sympy
 from ..exact.decide import Undecided
 from ..exact.enclosed import EnclosedRoot
 from ..exact.surd import Surd
+from ..ground import judge
+from ..ground.substitution import put_in_requirements, put_in_scalar
+from ..ground.values import Asymptote, Feature, Marks, Scalar, Window
 from ..solving.enclose import at_most
 from ..solving.equation import Range, solutions_of
 from ..solving.families import in_order
 from ..solving.inequality import Cuts
-from ..solving.statement import Atom, Statement, Trial
-from ..substitution import put_in_requirements, put_in_scalar
 from ..tidy.tidy import tidy_expression
-from ..values import Asymptote, Feature, Marks, Scalar, Window
 from .axes import TURNING
 from .bounds import as_float
 

@@ -16,7 +16,7 @@ import sympy as sp
 from flint import arb
 
 from ..exact.balls import NoBall
-from ..values import Point
+from ..ground.values import Point
 from .bounds import Bounds, Enclosure
 
 #: Steps at first, and how often one is halved: to a third of a pixel of a plot some 500 wide; at a break some more.

@@ -2,29 +2,32 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any
 
-from ..values import Window
+from ...language.tree import Node
+from ...problems import LineError
+from ..ground.values import Window
+
+#: A number that was written beside the graph, or what is wrong with it.
+Place = Node | LineError
 
 
 @dataclass(frozen=True)
 class AreaChoice:
-    """The region between two curves by their places (the second None for the axis), between two ends as typed."""
+    """The region between two curves by their places (the second None for the axis), between two ends."""
 
     one: int
     other: int | None
-    low: str
-    high: str
+    low: Place
+    high: Place
 
 
 @dataclass(frozen=True)
 class TangentChoice:
-    """The tangent to a curve by its place, at a number as typed."""
+    """The tangent to a curve by its place in the line, at a number."""
 
     curve: int
-    at: str
+    at: Place
 
 
 @dataclass(frozen=True)
@@ -35,13 +38,3 @@ class View:
     marks: bool = True
     area: AreaChoice | None = None
     tangent: TangentChoice | None = None
-
-    @classmethod
-    def from_data(cls, data: Mapping[str, Any] | None) -> View:
-        """The view of plain data; what it does not name is as usual."""
-        if not data:
-            return cls()
-        window, area, tangent = data.get("window"), data.get("area"), data.get("tangent")
-        return cls(None if window is None else tuple(float(v) for v in window), bool(data.get("marks", True)),  # type: ignore[arg-type]
-                   None if area is None else AreaChoice(area["one"], area["other"], area["low"], area["high"]),
-                   None if tangent is None else TangentChoice(tangent["curve"], tangent["at"]))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from itertools import pairwise
 
-from ..values import Point, Window
+from ..ground.values import Point, Window
 from .bounds import Enclosure
 
 _TRIED = 160

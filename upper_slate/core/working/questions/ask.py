@@ -5,22 +5,22 @@ from __future__ import annotations
 import sympy as sp
 
 from ...problems import LineError
-from .. import judge
-from ..arithmetic import add, negate
+from ..binding.statement import Atom, Statement, Trial
 from ..conditions import domain_difference
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled
+from ..ground import judge
+from ..ground.arithmetic import add, negate
+from ..ground.substitution import put_in_requirements, put_in_scalar
+from ..ground.values import ListValue, Requirement, Scalar, Value, expression, free_letters, is_scalar
 from ..solving.domains import differing_points, domain_of
 from ..solving.equation import Range
 from ..solving.inequality import pieces_of
 from ..solving.regions import between, condition_of, true_pieces
 from ..solving.search import Unsolved
 from ..solving.solve import assumed_range
-from ..solving.statement import Atom, Statement, Trial
 from ..solving.zeros import zeros_in
-from ..substitution import put_in_requirements, put_in_scalar
-from ..values import ListValue, Requirement, Scalar, Value, expression, free_letters, is_scalar
 from .identity import proves_identity
 from .trial_points import trial_points
 from .verdicts import Counterexample, Verdict

@@ -12,10 +12,10 @@ from itertools import product
 
 import sympy as sp
 
-from .. import judge
 from ..exact.bridge import settled
+from ..ground import judge
+from ..ground.values import Requirement
 from ..solving.exponentials import prime_exponent
-from ..values import Requirement
 
 _MOST_CASES = 6
 _TRIG = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)

@@ -8,19 +8,19 @@ from itertools import pairwise
 import sympy as sp
 
 from ...problems import LineError
+from ..binding.statement import Atom, Statement, Trial
 from ..conditions import domain_difference
 from ..context import Context
 from ..exact.bridge import settled
 from ..exact.enclosed import EnclosedRoot
+from ..ground.substitution import put_in_scalar
+from ..ground.values import Requirement, Scalar
 from ..solving.equation import Found, Range, lets_in, solutions_of
 from ..solving.families import exact
 from ..solving.inequality import pieces_of
 from ..solving.regions import Piece, between
 from ..solving.search import Unsolved
-from ..solving.statement import Atom, Statement, Trial
 from ..solving.zeros import zeros_in
-from ..substitution import put_in_scalar
-from ..values import Requirement, Scalar
 from .ask import failure_at, truth_at
 from .identity import proves_identity
 from .trial_points import trial_points

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 
 import sympy as sp
 
-from ..values import Scalar
+from ..ground.values import Scalar
 
 
 @dataclass(frozen=True)

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import sympy as sp
 
-from .. import judge
 from ..exact.bridge import settled
+from ..ground import judge
 from .search import Search, Unsolved, Zeros
 
 

@@ -7,13 +7,13 @@ from itertools import pairwise
 
 import sympy as sp
 
+from ..binding.statement import Statement, Trial
 from ..context import Context
-from ..values import Requirement
+from ..ground.values import Requirement
 from .equation import Range
 from .families import in_order
 from .inequality import pieces_of
 from .regions import Piece, between
-from .statement import Statement, Trial
 
 Domain = tuple[list[Piece], sp.Expr | None]
 

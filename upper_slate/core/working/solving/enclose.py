@@ -12,11 +12,11 @@ import sympy as sp
 from flint import arb, fmpq
 
 from ...problems import LineError
-from .. import judge
 from ..exact import balls
 from ..exact.bridge import settled
 from ..exact.enclosed import EnclosedRoot
-from ..values import Requirement
+from ..ground import judge
+from ..ground.values import Requirement
 from .families import compare
 from .ranges import NoRange, excludes_zero, range_of
 

@@ -8,18 +8,18 @@ import sympy as sp
 from flint import acb, arb
 
 from ...problems import LineError
-from .. import judge
+from ..binding.statement import Atom, Trial
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import ComplexRoot, EnclosedRoot
+from ..ground import judge
+from ..ground.values import Requirement
 from ..questions.identity import proves_identity
-from ..values import Requirement
 from .enclose import real_zeros
 from .families import Family, compare, exact, in_order, members, merged
 from .missed import misses
 from .search import Unsolved, Zeros
-from .statement import Atom, Trial
 from .zeros import zeros_in
 
 #: So many members of a family are tried before it is believed where the equation does not hold by itself.

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import sympy as sp
 
-from .. import judge
 from ..exact.bridge import settled, to_sympy
+from ..ground import judge
 from .families import exact, rational_ratio
 from .inversion import log_of
 from .parts import back

@@ -9,8 +9,8 @@ from dataclasses import dataclass
 import sympy as sp
 
 from ...problems import LineError
-from .. import judge
 from ..exact.bridge import settled, to_sympy
+from ..ground import judge
 
 #: More members than this in an interval are not listed.
 MOST_MEMBERS = 400

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 import sympy as sp
 
 from ...problems import LineError
+from ..binding.statement import Atom, Trial
 from ..context import Context
 from ..exact.enclosed import EnclosedRoot
 from .enclose import bounds_of, real_zeros
@@ -14,7 +15,6 @@ from .equation import Range, without_poles
 from .families import Family, compare, exact, in_order, members, rational_ratio
 from .regions import Piece, condition_of, true_pieces
 from .search import Unsolved
-from .statement import Atom, Trial
 from .zeros import zeros_in
 
 _TRIG = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)

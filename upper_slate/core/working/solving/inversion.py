@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import sympy as sp
 
-from .. import judge
 from ..exact import angles
 from ..exact.bridge import from_sympy, settled
+from ..ground import judge
 from .families import Family, exact
 from .parts import family_zeros
 from .search import Search, Unsolved, Zeros

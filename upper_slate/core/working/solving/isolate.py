@@ -6,7 +6,7 @@ import sympy as sp
 
 from ..context import Context
 from ..exact.bridge import to_sympy
-from ..values import Requirement, Scalar
+from ..ground.values import Requirement, Scalar
 
 
 def isolate(context: Context, body: Scalar, letter: sp.Symbol, image: sp.Symbol) -> list[sp.Expr] | None:

@@ -15,7 +15,7 @@ import sympy as sp
 from flint import arb
 
 from ..exact import balls
-from ..values import Requirement
+from ..ground.values import Requirement
 from .families import Family
 
 #: Where signs are looked at when no range is given: close together near 0, no point that people choose.

@@ -7,10 +7,10 @@ from typing import Final
 import sympy as sp
 
 from ...problems import LineError
-from .. import judge
 from ..exact.bridge import from_sympy, settled, to_sympy
 from ..exact.enclosed import ComplexRoot, EnclosedRoot, complex_roots
 from ..exact.roots import root_of_unity
+from ..ground import judge
 from ..tidy.tidy import combine_logs
 from .families import exact
 from .search import Search, Unsolved, Zeros

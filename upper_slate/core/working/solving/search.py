@@ -7,9 +7,9 @@ from dataclasses import dataclass, field
 
 import sympy as sp
 
-from .. import judge
 from ..exact.bridge import settled
-from ..values import Requirement
+from ..ground import judge
+from ..ground.values import Requirement
 from .families import Family
 
 _DEPTH = 30

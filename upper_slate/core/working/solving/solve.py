@@ -7,20 +7,20 @@ from typing import TYPE_CHECKING
 
 import sympy as sp
 
+from ...language import tree as t
+from ...language.words import RESERVED_WORDS, function_named
 from ...problems import LineError
-from ...reading import tree as t
-from ...vocabulary import RESERVED_WORDS, function_named
-from .. import judge
+from ..binding.statement import Atom, Statement, Trial, statement_of
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import EnclosedRoot
+from ..ground import judge
+from ..ground.values import Requirement, Scalar, Solution, SolutionsValue, Value, expression
 from ..tidy.tidy import tidy
-from ..values import Requirement, Scalar, Solution, SolutionsValue, Value, expression
 from .equation import Found, Range, ordered, solutions_of
 from .families import Family, compare, merged
 from .inequality import periodic_condition, pieces_of
 from .regions import condition_of
-from .statement import Atom, Statement, Trial, statement_of
 from .systems import solve_system
 
 if TYPE_CHECKING:

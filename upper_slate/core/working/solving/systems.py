@@ -7,17 +7,17 @@ from dataclasses import dataclass, field
 import sympy as sp
 
 from ...problems import LineError
-from .. import judge
+from ..binding.statement import Statement
 from ..context import Context
 from ..exact.bridge import settled
 from ..exact.enclosed import EnclosedRoot
+from ..ground import judge
+from ..ground.substitution import put_in_requirements, put_in_scalar
+from ..ground.values import Requirement, Solution, SolutionsValue
 from ..questions.identity import proves_identity
-from ..substitution import put_in_requirements, put_in_scalar
 from ..tidy.tidy import tidy_expression
-from ..values import Requirement, Solution, SolutionsValue
 from .families import exact
 from .search import Unsolved
-from .statement import Statement
 from .zeros import zeros_in
 
 Row = dict[sp.Symbol, sp.Expr]

@@ -15,8 +15,8 @@ from flint import arb, fmpq
 from ..exact import balls
 from ..exact.bridge import from_sympy, settled, to_sympy
 from ..exact.surd import Surd, TooLarge
-from ..functions import rational_log
-from ..values import FunctionValue, ListValue, RelationValue, Value
+from ..ground.functions import rational_log
+from ..ground.values import FunctionValue, ListValue, RelationValue, Value
 from .joined import joined_powers
 
 #: A product of polynomials that expands to at most so many terms is written expanded.

@@ -1,0 +1,434 @@
+"""Works out one line: reading, meaning, working and writing in a row. A pure function from task to outcome."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import sympy as sp
+
+from ..language import tree as t
+from ..language.typeset import typeset, typeset_line
+from ..line.assumptions import bounds_in, facts_of, simple_facts
+from ..line.conventions import Conventions
+from ..line.gate import UNEXPECTED, log_once, unexpected
+from ..line.tasks import LineOutcome, LineTask, MeaningData, empty_result
+from ..page.known import function_head, known_names, tolerant_reading
+from ..problems import LineError, Problem
+from ..reading.lines import read_line
+from ..reading.names import KnownNames
+from ..working.answers.requests import KEEPS_FORM, answer
+from ..working.binding.statement import of_relation, statement_of
+from ..working.conditions import conditions_of, requirement_relations
+from ..working.context import Context, LetterAssumption, Meaning
+from ..working.evaluate import Evaluator
+from ..working.exact.balls import NoBall
+from ..working.exact.decide import Undecided
+from ..working.exact.surd import Surd, TooLarge
+from ..working.ground import codec, judge
+from ..working.ground.arithmetic import add, negate, too_large
+from ..working.ground.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value, expression, free_letters, is_scalar
+from ..working.questions.ask import ask_relation
+from ..working.questions.verdicts import Verdict
+from ..working.tidy.tidy import tidy
+from ..writing.decimals import Digits, NoDecimal, decimal_of
+from ..writing.expressions import NoExactForm
+from ..writing.forms import forms_of, prime_factors
+from ..writing.graphs import graph_data
+from ..writing.solutions import decimal_solutions, exact_solutions, solutions_data
+from ..writing.style import Style
+from ..writing.tables import table_data, table_tree
+from ..writing.text import Written, text_of, tree_of, write_tree
+from . import checks
+from .offers import offers_of
+from .shown_working import working_of
+from .views import view_of
+
+
+def work_out(task: LineTask) -> LineOutcome:
+    """The outcome of a line; every failure is a sentence in it, never an exception."""
+    try:
+        return _worked_out(_LineWorker(task))
+    except Exception:
+        return unexpected("working out", task.source)
+
+
+def _worked_out(worker: _LineWorker) -> LineOutcome:
+    try:
+        return worker.run()
+    except LineError as error:
+        return worker.failure(error)
+    except (TooLarge, OverflowError):
+        return worker.failure(too_large())
+    except Undecided:
+        return worker.failure(LineError("not-supported", "It could not be settled whether a number here is exactly zero, so no result is given."))
+    except NoBall:
+        return worker.failure(LineError("not-supported", "A number here is too large or too small to be compared with the others, so no result is given."))
+    except NoExactForm:
+        return worker.failure(LineError("not-supported", "What comes of this cannot be written in the language, so no result is given."))
+    except MemoryError:
+        return worker.failure(LineError("out-of-memory", "This needs more memory than a line may use."))
+    except RecursionError:
+        return worker.failure(LineError("too-large", "This expression nests too deep to be worked out."))
+    except Exception:
+        log_once("working out", worker.task.source)
+        return worker.failure(LineError("not-supported", UNEXPECTED))
+
+
+class _LineWorker:
+    def __init__(self, task: LineTask) -> None:
+        self.task = task
+        self.conventions = Conventions(**task.conventions)
+        self.result = empty_result(task.source)
+        self.context = Context(self.conventions, cell=task.cell, above=task.above, answer=answer)
+        self.line: t.Line | None = None
+        self.form = ""
+
+    # -- running ---------------------------------------------------------------------------------------------------
+
+    def run(self) -> LineOutcome:
+        task, context = self.task, self.context
+        line = self.line = read_line(task.source, self._names())
+        self.result["reading"] = typeset_line(line)
+        self.result["placed"] = typeset_line(line, places=True)
+        bare = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        self.form = bare.name if isinstance(bare, t.Request) else ""
+        if isinstance(line.body, t.ToDigits):
+            self.result["asked"] = "decimal"
+        self.result["name"] = line.name
+        if line.kind == "empty":
+            return LineOutcome(self.result, previous=task.previous)
+        context.complex = self.conventions.numbers == "complex"
+        context.view = None if task.view is None else view_of(task.view)
+        context.assumptions = {n: self._assumed(facts) for n, facts in task.assumptions.items()}
+        self._prepare(line)
+        match line.kind:
+            case "assumption" | "release":
+                return self._assume(line)
+            case "definition" | "function":
+                return self._define(line)
+        return self._calculate(line)
+
+    def _names(self) -> KnownNames:
+        own = function_head(self.task.source)
+        return known_names(self.task.names, self.task.failed, own, self.task.near)
+
+    def _prepare(self, line: t.Line) -> None:
+        """Decodes what the line uses, and decides whether it is worked out in complex numbers."""
+        task, context = self.task, self.context
+        bodies = [n for n in (line.body, *line.assumptions) if n is not None]
+        used = {node.name for body in bodies for node in body.walk() if isinstance(node, t.Name)}
+        own = set(line.parameters) | {letter for body in bodies for node in body.walk() if isinstance(node, t.Request) for letter in node.letters}
+        if "i" in used and "i" not in own and not context.complex:
+            context.complex = True
+            context.note("Worked out in complex numbers, because i is in it.", "complex")
+        if not context.complex and any(m.complex for m in [*task.names.values(), *(r for r in task.results.values() if r)]):
+            context.complex = True
+            context.note("Worked out in complex numbers, because a value it uses is not real.", "complex")
+        context.meanings = {name: self._decoded(m) for name, m in task.names.items()}
+        context.failed = task.failed
+        context.results = {number: None if m is None else self._decoded(m) for number, m in task.results.items()}
+
+    def _assumed(self, facts: list[str]) -> LetterAssumption:
+        bounds = tuple((sign, expression(codec.decode(self.context, data))) for sign, data in bounds_in(facts))  # type: ignore[arg-type]
+        return LetterAssumption(**simple_facts(facts), bounds=bounds)  # type: ignore[arg-type]
+
+    def _decoded(self, data: MeaningData) -> Meaning:
+        value = codec.decode(self.context, data.value)
+        return Meaning(value, tuple(codec.decode_requirement(self.context, r) for r in data.requirements), data.cell, data.complex)
+
+    # -- kinds of lines --------------------------------------------------------------------------------------------
+
+    def _assume(self, line: t.Line) -> LineOutcome:
+        self.result["kind"] = line.kind
+        if line.kind == "release":
+            return LineOutcome(self.result)
+        found: dict[str, list[str]] = {}
+        for letter, node in zip(line.letters, line.assumptions, strict=True):
+            found.setdefault(letter, []).extend(facts_of(letter, node, self._bound_of))
+        return LineOutcome(self.result, assumptions=found)
+
+    def _bound_of(self, node: t.Node) -> tuple[int, Any]:
+        """Sign of a bound in an assumption, and the bound as data."""
+        value = Evaluator(self.context).scalar(node)
+        if not judge.is_closed(value):
+            raise LineError("not-supported", "An assumption compares a letter with a number.", node.start, node.end)
+        return judge.sign(value), codec.encode(value)
+
+    def _define(self, line: t.Line) -> LineOutcome:
+        context = self.context
+        assert line.body is not None and line.name is not None
+        context.defining = None if line.name in context.meanings else line.name
+        evaluator = Evaluator(context)
+        if line.parameters:
+            with context.letters(*line.parameters), context.collecting() as requirements:
+                body = evaluator.of(line.body)
+            if isinstance(body, FunctionValue):
+                raise LineError("wrong-arguments", f"{body.name or 'This'} is a function: write {body.written()}, with its argument in brackets.",
+                                line.body.start, line.body.end)
+            value: Value = FunctionValue(tuple(context.symbol(p) for p in line.parameters), body, tuple(requirements), line.name)
+        else:
+            value = evaluator.of(line.body)
+            if isinstance(value, FunctionValue):
+                value = FunctionValue(value.parameters, value.body, value.requirements, line.name)
+            if line.name in free_letters(value):
+                raise LineError("circular", f"The meaning of {line.name} leads back to {line.name} itself.", line.body.start, line.body.end)
+        value = self._tidied(value)
+        self.result["kind"] = "function" if isinstance(value, FunctionValue) else "definition"
+        self._write(value, line)
+        self.result["working"] = working_of(context, line.body, value, self._style())
+        self.result["offers"] = offers_of(line.name, value, self.conventions)
+        meaning = self._meaning(value)
+        own = None if line.parameters or isinstance(value, FunctionValue) else line.name
+        return self._outcome(meaning, defined=meaning, previous=checks.remembered(value, context.requirements, (), own) if meaning else None)
+
+    def _tidied(self, value: Value) -> Value:
+        """Simplified, unless the line asked for a form."""
+        keeps = self.form in KEEPS_FORM and (self.form not in ("sum of", "product of") or bool(free_letters(value)))
+        return value if keeps else tidy(value)
+
+    def _calculate(self, line: t.Line) -> LineOutcome:
+        assert line.body is not None
+        if line.kind == "question":
+            return self._question(line)
+        if line.kind == "step":
+            return self._step(line)
+        body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        if isinstance(body, t.Logic):
+            return self._joined_relations(line, body)
+        value = Evaluator(self.context).of(line.body)
+        value = self._tidied(value)
+        if isinstance(value, RelationValue):
+            return self._relation(value, line)
+        self.result["kind"] = {FunctionValue: "function", SolutionsValue: "solutions"}.get(type(value), "value")
+        self._write(value, line)
+        self.result["working"] = working_of(self.context, line.body, value, self._style())
+        meaning = self._meaning(value)
+        return self._outcome(meaning, previous=checks.remembered(value, self.context.requirements) if meaning else None)
+
+    def _relation(self, value: RelationValue, line: t.Line) -> LineOutcome:
+        self.result["kind"] = "equation"
+        if not free_letters(value):
+            holds = all(_holds(left, sign, right) for left, sign, right in value.pairs())
+            self.result["verdict"] = "true" if holds else "not-true"
+        self._write(value, line)
+        return self._outcome(self._meaning(value), previous=checks.remembered_statement(of_relation(value), self.context.requirements))
+
+    def _joined_relations(self, line: t.Line, body: t.Node) -> LineOutcome:
+        """Relations joined by and, or, not: they stand as they were written."""
+        statement = statement_of(Evaluator(self.context), body)
+        self.result["kind"] = "equation"
+        if not any(a.difference.free_symbols for a in statement.atoms()):
+            self.result["verdict"] = ask_relation(self.context, statement, []).word
+        self.result["exact"] = _as_dict(write_tree(body))
+        self._finish_notices(line)
+        return self._outcome(None, previous=checks.remembered_statement(statement, self.context.requirements))
+
+    # -- questions and steps ---------------------------------------------------------------------------------------
+
+    def _question(self, line: t.Line) -> LineOutcome:
+        assert line.body is not None
+        body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        verdict = checks.ask(self.context, body)
+        self.result["kind"] = "question"
+        self.result["exact"] = _as_dict(write_tree(body))
+        self._write_verdict(verdict)
+        self._finish_notices(line)
+        return self._outcome(None)
+
+    def _step(self, line: t.Line) -> LineOutcome:
+        assert line.body is not None
+        verdict, value, previous = checks.check(self.context, line, self.task.previous)
+        body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        self.result["kind"] = "step"
+        if value is not None and not isinstance(value, RelationValue):
+            self._write(value, line)
+        self.result["exact"] = _as_dict(write_tree(body))  # what the student wrote
+        self.result["forms"] = []
+        self._write_verdict(verdict)
+        self._finish_notices(line)
+        return self._outcome(None if value is None else self._meaning(value), previous=previous)
+
+    def _write_verdict(self, verdict: Verdict) -> None:
+        self.result["verdict"] = verdict.word
+        self.result["counterexample"] = checks.counterexample_data(verdict, self._style())
+        self.result["counterexampleLatex"] = checks.counterexample_data(verdict, self._style(), latex=True)
+        self._write_conditions(list(verdict.conditions), self._style())
+        for note in verdict.notes:
+            self.context.note(note)
+        for sentence, value in verdict.told:
+            try:
+                self.context.note(sentence.format(text_of(value, self._style())))
+            except NoExactForm:
+                rounded = decimal_of(value, Digits(6, "sf"))
+                self.context.note(sentence.replace("=", "≈").format(write_tree(rounded.tree).text))
+
+    # -- writing ---------------------------------------------------------------------------------------------------
+
+    def _style(self) -> Style:
+        return Style(self.context.typed_decimal, self.conventions.fractions == "mixed", self.context.half_turn)
+
+    def _digits(self, line: t.Line) -> Digits:
+        if isinstance(line.body, t.ToDigits):
+            return Digits(line.body.digits, line.body.unit, keep=True)
+        count, unit = self.conventions.digits
+        return Digits(count, unit)
+
+    def _write(self, value: Value, line: t.Line) -> None:
+        if isinstance(value, SolutionsValue):
+            self._write_solutions(value, line)
+            return
+        if isinstance(value, TableValue | GraphValue):
+            self._write_data(value, line)
+            return
+        result, style = self.result, self._style()
+        try:
+            tree = tree_of(value, style)
+        except NoExactForm:  # made with a number that is known by its decimals only
+            self._write_decimal_only(value, line)
+            return
+        if self.form == "factor" and isinstance(value, Surd) and value.is_integer and abs(value.as_int()) > 1:
+            try:
+                tree = prime_factors(value.as_int()) or tree
+            except TooLarge:
+                raise LineError("too-large", "The prime factors of this number would not be found in time: too long a part of it has no small factor.") from None
+        exact = write_tree(tree)
+        result["exact"] = _as_dict(exact)
+        try:
+            rounded = decimal_of(value, self._digits(line), style)
+            text = write_tree(rounded.tree)
+            says_nothing = text.text == exact.text and (isinstance(value, RelationValue) or (is_scalar(value) and free_letters(value)))
+            if not says_nothing:
+                result["decimal"] = {**_as_dict(text), "relation": "=" if rounded.exact else "≈"}
+        except (NoDecimal, LineError):
+            if is_scalar(value) and not free_letters(value) and not (isinstance(value, sp.Expr) and value.is_infinite):
+                self.context.note("No decimal is shown: its last digit could not be proved.")
+        bare = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        is_angle = isinstance(bare, t.Call) and bare.name in ("arcsin", "arccos", "arctan", "arg")
+        result["forms"] = [f.__dict__ for f in forms_of(value, style, exact.text, is_angle)]
+        if is_scalar(value) or isinstance(value, FunctionValue | ListValue):
+            try:
+                found = conditions_of(self.context.requirements, value, self.context.complex)
+            except (NotImplementedError, sp.PolynomialError, ValueError, TypeError):
+                found = []
+                self.context.note("Where exactly this holds could not be worked out.")
+            own = self.context.taken_at
+            self._write_conditions([*(c for c in found if c not in own and not _is_implied(c, own)), *own], style)
+            if self.context.left_out is not None:
+                power = text_of(self.context.left_out), typeset(tree_of(self.context.left_out))
+                result["conditions"].append(f"error of order {power[0]}")
+                result["conditionsLatex"].append(rf"\text{{error of order }} {power[1]}")
+        self._finish_notices(line)
+
+    def _write_data(self, value: TableValue | GraphValue, line: t.Line) -> None:
+        """Tables and graphs have fields of their own."""
+        if isinstance(value, TableValue):
+            self.result["kind"] = "table"
+            self.result["table"] = table_data(value, self._digits(line), self._style())
+            exact = write_tree(table_tree(value, self._style()))
+            self.result["exact"] = _as_dict(exact)
+        else:
+            self.result["kind"] = "graph"
+            self.result["graph"] = graph_data(value, self._digits(line), self._style())
+        self._finish_notices(line)
+
+    def _write_decimal_only(self, value: Value, line: t.Line) -> None:
+        try:
+            rounded = decimal_of(value, self._digits(line), self._style())
+        except NoDecimal:
+            raise LineError("not-supported", "This has no closed form, and its decimals could not be proved.") from None
+        self.result["decimal"] = {**_as_dict(write_tree(rounded.tree)), "relation": "=" if rounded.exact else "≈"}
+        self._finish_notices(line)
+
+    def _write_solutions(self, value: SolutionsValue, line: t.Line) -> None:
+        result, style, digits = self.result, self._style(), self._digits(line)
+        exact = exact_solutions(value, style)
+        rounded = decimal_solutions(value, digits, style)
+        result["exact"] = None if exact is None else _as_dict(exact)
+        if rounded is not None and (exact is None or rounded[0].text != exact.text):
+            result["decimal"] = {**_as_dict(rounded[0]), "relation": "=" if rounded[1] else "≈"}
+        result["solutions"] = solutions_data(value, digits, style)
+        self._write_conditions(requirement_relations(self.context.requirements), style)
+        if value.period_letter is not None:
+            result["conditions"].append(f"{value.period_letter} integer")
+            result["conditionsLatex"].append(typeset(t.Name(value.period_letter)) + r"\text{ integer}")
+        for note in value.notes:
+            self.context.note(note)
+        self._finish_notices(line)
+
+    def _write_conditions(self, found: list[sp.Basic], style: Style) -> None:
+        self.result["conditions"] = [text_of(c, style) for c in found]
+        self.result["conditionsLatex"] = [typeset(tree_of(c, style)) for c in found]
+
+    def _finish_notices(self, line: t.Line) -> None:
+        context = self.context
+        if context.used_angles:
+            unit = self.conventions.angles
+            context.note(f"Angles in {unit}.", {"radians": "rad", "degrees": "deg", "gon": "gon"}[unit])
+        notices = [{"text": n.text, "tag": n.tag} for n in (*line.notices, *context.notices)]
+        notices += [{"text": text, "tag": None} for text in self.task.notices]
+        self.result["notices"] = notices
+
+    # -- outcomes --------------------------------------------------------------------------------------------------
+
+    def _meaning(self, value: Value) -> MeaningData | None:
+        requirements = () if isinstance(value, FunctionValue) else tuple(codec.encode_requirement(r) for r in self.context.requirements)
+        try:
+            data = codec.encode(value)
+        except codec.NotStorable:
+            return None
+        kind = {FunctionValue: "function", ListValue: "list", RelationValue: "relation", SolutionsValue: "solutions"}.get(type(value), "value")
+        imaginary = (isinstance(value, Surd) and value.has_imaginary) or (isinstance(value, sp.Expr) and value.has(sp.I))
+        return MeaningData(kind, data, requirements, self.task.cell, imaginary, value.written() if isinstance(value, FunctionValue) else "",
+                           tuple(sorted(free_letters(value))))
+
+    def _outcome(self, outcome: MeaningData | None, defined: MeaningData | None = None, previous: Any = None) -> LineOutcome:
+        return LineOutcome(self.result, defined, outcome, previous=previous, uses_angles=self.context.used_angles)
+
+    def failure(self, error: LineError) -> LineOutcome:
+        """The outcome of a line that failed: its reading as far as it goes, the sentence, the place."""
+        result = self.result
+        if not result["reading"]:
+            result["reading"] = tolerant_reading(self.task.source, self._names())
+        message = error.message
+        if error.values:
+            message = message.format(*(_value_text(v) for v in error.values))  # type: ignore[arg-type]
+        problem = error.problem(len(self.task.source))
+        result.update(kind="error", exact=None, decimal=None, forms=[], conditions=[], error=_problem_dict(problem, message))
+        line = self.line
+        if line is not None:
+            result["notices"] = [{"text": n.text, "tag": n.tag} for n in line.notices]
+        return LineOutcome(result, previous={"failed": True}, uses_angles=self.context.used_angles)
+
+
+def _holds(left: Any, sign: str, right: Any) -> bool:
+    if sign in ("=", "!="):
+        return judge.is_zero(add([left, negate(right)])) == (sign == "=")
+    order = judge.compare(left, right)
+    return {"<": order < 0, "<=": order <= 0, ">": order > 0, ">=": order >= 0}[sign]
+
+
+def _value_text(value: Value) -> str:
+    """A value in a sentence: exact, or a decimal where there is no exact form."""
+    try:
+        return text_of(value)
+    except NoExactForm:
+        return write_tree(decimal_of(value, Digits(6, "sf")).tree).text
+
+
+def _is_implied(condition: sp.Basic, own: list[sp.Basic]) -> bool:
+    """Whether s != a is said already by s > b with b ≥ a."""
+    if not isinstance(condition, sp.Ne):
+        return False
+    gap = condition.lhs - condition.rhs
+    return any(isinstance(c, sp.Gt) and (sp.expand(gap - c.lhs + c.rhs) == 0 or sp.expand(gap + c.lhs - c.rhs) == 0
+                                         or (c.lhs == condition.lhs and (c.rhs - condition.rhs).is_nonnegative)) for c in own)
+
+
+def _as_dict(written: Written) -> dict[str, str]:
+    return {"text": written.text, "latex": written.latex}
+
+
+def _problem_dict(problem: Problem, message: str) -> dict[str, Any]:
+    suggestion = problem.suggestion
+    return {"code": problem.code, "message": message, "start": problem.start, "end": problem.end,
+            "suggestion": None if suggestion is None else {"text": suggestion.text, "start": suggestion.start, "end": suggestion.end}}

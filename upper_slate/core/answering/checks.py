@@ -1,0 +1,159 @@
+"""Questions and checked steps of a line: what is compared, and how the verdict is written."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+from typing import Any
+
+from ..language import tree as t
+from ..language.typeset import typeset
+from ..problems import LineError
+from ..working.binding.statement import Statement, of_sides, statement_of
+from ..working.context import Context
+from ..working.evaluate import Evaluator
+from ..working.exact.bridge import settled
+from ..working.ground import codec
+from ..working.ground.substitution import put_in
+from ..working.ground.values import FunctionValue, ListValue, RelationValue, Value, is_scalar
+from ..working.questions.ask import Side, ask_equal, ask_relation
+from ..working.questions.steps import Claim, check_step
+from ..working.questions.verdicts import Verdict
+from ..writing.style import Style
+from ..writing.text import tree_of, write_tree
+
+_WORST = ("not-equal", "not-settled", "equal-where-defined", "equal")
+
+
+def ask(context: Context, node: t.Node) -> Verdict:
+    """The verdict on a question."""
+    evaluator = Evaluator(context)
+    if isinstance(node, t.Relation) and set(node.signs) == {"="}:
+        sides = [_side(evaluator, s) for s in node.sides]
+        verdicts = [ask_equal(context, *_comparable(context, a, b)) for a, b in pairwise(sides)]
+        return min(verdicts, key=lambda v: _WORST.index(v.word))
+    with context.collecting() as requirements:
+        statement = statement_of(evaluator, node)
+    return ask_relation(context, statement, requirements)
+
+
+def _side(evaluator: Evaluator, node: t.Node) -> Side:
+    with evaluator.context.collecting() as requirements:
+        value = evaluator.of(node)
+    return Side(value, requirements)
+
+
+def _comparable(context: Context, left: Side, right: Side) -> tuple[Side, Side]:
+    """Functions are compared by what they give for one letter."""
+    if not isinstance(left.value, FunctionValue) and not isinstance(right.value, FunctionValue):
+        return left, right
+    if not (isinstance(left.value, FunctionValue) and isinstance(right.value, FunctionValue)) or len(left.value.parameters) != len(right.value.parameters):
+        raise LineError("not-supported", "A function can be compared with a function of as many letters only.")
+    letters = [s.name for s in left.value.parameters]
+    found = []
+    for function in (left.value, right.value):
+        given: dict[str, Any] = {p.name: settled(context.symbol(n)) for p, n in zip(function.parameters, letters, strict=True)}
+        swap = {p: context.symbol(n) for p, n in zip(function.parameters, letters, strict=True)}
+        found.append(Side(put_in(context, function.body, given), [r.renamed(swap) for r in function.requirements]))
+    return found[0], found[1]
+
+
+# -- steps -------------------------------------------------------------------------------------------------------------
+
+
+def check(context: Context, line: t.Line, previous: Any) -> tuple[Verdict, Value | None, dict[str, Any]]:
+    """The verdict on a step, the value of what it says, and what the next step goes on from."""
+    assert line.body is not None
+    if previous is None:
+        raise LineError("syntax", "A step goes on from the line above it in its cell, and there is none.", 0, len(line.sign))
+    if previous.get("failed"):
+        raise LineError("needs-above", "The line above failed, so there is nothing that this step could go on from.", 0, len(line.sign))
+    body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+    with context.letters(*previous.get("letters", ())):
+        if line.sign == "=":
+            return _check_value(context, body, previous)
+        return _check_statement(context, line, body, previous)
+
+
+def _check_value(context: Context, body: t.Node, previous: dict[str, Any]) -> tuple[Verdict, Value | None, dict[str, Any]]:
+    evaluator = Evaluator(context)
+    if previous.get("value") is None:
+        raise LineError("not-supported", "The line above has no value that this step could be equal to.")
+    before = Side(codec.decode(context, previous["value"]), [codec.decode_requirement(context, r) for r in previous["requirements"]])
+    with context.collecting() as requirements:
+        value = evaluator.of(body)
+    if isinstance(value, RelationValue):
+        raise LineError("not-supported", "After = comes one expression; for an equation begin the step with <=> or =>.")
+    verdict = ask_equal(context, *_comparable(context, before, Side(value, requirements)))
+    return verdict, value, remembered(value, requirements, previous.get("letters", ()), previous.get("name"))
+
+
+def _check_statement(context: Context, line: t.Line, body: t.Node, previous: dict[str, Any]) -> tuple[Verdict, Value | None, dict[str, Any]]:
+    if previous.get("statement") is None:
+        raise LineError("not-supported", "The line above is not an equation or an inequality; begin this step with =.")
+    name = previous.get("name")
+    with context.letters(*([name] if name else [])):
+        before = Claim(_decode_statement(context, previous["statement"]), [codec.decode_requirement(context, r) for r in previous["requirements"]])
+        with context.collecting() as requirements:
+            statement = statement_of(Evaluator(context), body)
+        verdict = check_step(context, before, Claim(statement, requirements), line.sign)
+    data = remembered_statement(statement, requirements, previous.get("letters", ()))
+    if name:
+        data["name"] = name
+    value = of_statement(statement)
+    return verdict, value, data
+
+
+def remembered(value: Value, requirements: Any, letters: Any = (), name: str | None = None) -> dict[str, Any]:
+    """What a step after this line needs: its value, and for a definition the equation that it makes."""
+    if isinstance(value, FunctionValue):
+        requirements, letters, value = value.requirements, tuple(s.name for s in value.parameters), value.body
+    if not (is_scalar(value) or isinstance(value, ListValue)):
+        return {"value": None, "requirements": [], "letters": list(letters)}
+    data: dict[str, Any] = {"value": codec.encode(value), "requirements": [codec.encode_requirement(r) for r in requirements], "letters": list(letters)}
+    if name is not None and is_scalar(value):
+        data |= {"name": name, "statement": ["", "=", ["s", name], codec.encode(value)]}
+    return data
+
+
+def remembered_statement(statement: Statement, requirements: Any, letters: Any = ()) -> dict[str, Any]:
+    """The same for an equation or inequality; `=` goes on from its right side."""
+    right = statement.atoms()[-1].sides[1]
+    return {"statement": _encode_statement(statement), "requirements": [codec.encode_requirement(r) for r in requirements], "letters": list(letters),
+            "value": codec.encode(settled(right))}
+
+
+def of_statement(statement: Statement) -> RelationValue | None:
+    """One relation as a value; None for several joined ones."""
+    if statement.atom is None:
+        return None
+    left, right = statement.atom.sides
+    return RelationValue((settled(left), settled(right)), (statement.atom.sign,))
+
+
+def _encode_statement(statement: Statement) -> Any:
+    if statement.atom is not None:
+        return ["", statement.atom.sign, *(codec.encode(settled(s)) for s in statement.atom.sides)]
+    return [statement.join, *(_encode_statement(p) for p in statement.parts)]
+
+
+def _decode_statement(context: Context, data: Any) -> Statement:
+    if data[0] == "":
+        left, right = (codec.decode(context, d) for d in data[2:])
+        return of_sides(left, data[1], right)  # type: ignore[arg-type]
+    return Statement(data[0], tuple(_decode_statement(context, d) for d in data[1:]))
+
+
+def counterexample_data(verdict: Verdict, style: Style, latex: bool = False) -> dict[str, Any] | None:
+    """The counterexample of section 9, as plain text or as LaTeX."""
+    found = verdict.counterexample
+    if found is None:
+        return None
+
+    def write(value: Any) -> str | None:
+        if value is None:
+            return None
+        written = write_tree(tree_of(value, style))
+        return written.latex if latex else written.text
+
+    at = {typeset(t.Name(n)) if latex else n: write(v) for n, v in found.at}
+    return {"at": at, "left": write(found.left), "right": write(found.right)}

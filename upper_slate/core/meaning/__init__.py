@@ -1,1 +1,0 @@
-"""Names in force, page order, dependencies, conventions and assumptions."""

@@ -1,0 +1,1 @@
+"""The page: cells, the names in force down it, and what a change reaches."""

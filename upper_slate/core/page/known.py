@@ -1,0 +1,63 @@
+"""Names in force as the reading needs them, and readings of lines that may be unfinished."""
+
+from __future__ import annotations
+
+import re
+from functools import lru_cache
+
+from ..language.tree import Unread
+from ..language.typeset import typeset, typeset_line
+from ..language.words import function_named
+from ..line.gate import log_once
+from ..line.tasks import LineTask, MeaningData
+from ..problems import LineError
+from ..reading.lines import read_line
+from ..reading.names import KnownNames
+from ..reading.tokens import canonical_name
+
+
+def known_names(names: dict[str, MeaningData], failed: dict[str, int], own: tuple[str, str] | None = None, near: tuple[str, ...] = ()) -> KnownNames:
+    """What the reading must know: which names are functions, which are values. `own` is a function that is being defined."""
+    functions = {n: m.written for n, m in names.items() if m.kind == "function"}
+    if own is not None and own[0] not in functions:
+        functions[own[0]] = own[1]
+    return KnownNames(functions, frozenset(n for n in {*names, *failed} if n not in functions), near=near)
+
+
+def tolerant_reading(source: str, names: KnownNames, places: bool = False) -> str:
+    """The LaTeX of a line that may be unfinished or wrong; what cannot be read at all stands as it was typed."""
+    try:
+        return typeset_line(read_line(source, names, tolerant=True), places)
+    except LineError:
+        pass
+    except Exception:
+        log_once("reading", source)
+    return typeset(Unread(source[:200])) if source.strip() else ""
+
+
+def names_said(task: LineTask) -> frozenset[str]:
+    """The names that a line says itself, as it is read; not one that it defines, nor letters that it binds."""
+    known = known_names(task.names, task.failed, function_head(task.source))
+    return _names_said(task.source, tuple(sorted(known.functions.items())), known.values)
+
+
+@lru_cache(maxsize=20_000)
+def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: frozenset[str]) -> frozenset[str]:
+    try:
+        line = read_line(source, KnownNames(dict(functions), values), tolerant=True)
+    except LineError:
+        return frozenset()
+    except Exception:
+        log_once("reading", source)
+        return frozenset()
+    nodes = [node for body in (line.body, *line.assumptions) if body is not None for node in body.walk()]
+    bound = {*line.parameters, *(letter for node in nodes for letter in getattr(node, "letters", ()))}
+    return frozenset(name for node in nodes if isinstance(name := getattr(node, "name", None), str)) - bound
+
+
+def function_head(source: str) -> tuple[str, str] | None:
+    """Name and spelling of a function that this line defines, so that its own name is read as a function in it."""
+    match = re.match(r"\s*([A-Za-z]\w*)\s*\(\s*([A-Za-z]\w*(?:\s*,\s*[A-Za-z]\w*)*)\s*\)\s*=(?![=>])", source, re.ASCII)
+    if match is None or function_named(match[1]):  # sin(x) = 1 is an equation
+        return None
+    return canonical_name(match[1]), f"{match[1]}({match[2]})"

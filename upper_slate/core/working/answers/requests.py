@@ -1,0 +1,154 @@
+"""Answers requests (section 6 of the language)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import TYPE_CHECKING
+
+import sympy as sp
+
+from ...language.tree import Request
+from ...problems import LineError
+from ..binding.bodies import body_in, end_of, real_end
+from ..calculus.antiderivative import antiderivative
+from ..calculus.areas import area_between
+from ..calculus.definite import definite_integral
+from ..calculus.derivative import natural_requirements
+from ..calculus.extrema import extreme_value, turning_points
+from ..calculus.laplace import inverse_transform, transform
+from ..calculus.limits import limit_of
+from ..calculus.sums import total_of
+from ..calculus.taylor import taylor
+from ..conditions import requirement_relations
+from ..exact.bridge import settled, to_sympy
+from ..graphs.graph import graph
+from ..ground.arithmetic import add
+from ..ground.functionals import inverse_of
+from ..ground.values import FunctionValue, Value
+from ..solving.equation import Range
+from ..solving.families import compare
+from ..solving.solve import range_of_letter, solve
+from .rewriting import REWRITING, rewritten
+from .tables import table
+
+if TYPE_CHECKING:
+    from ..evaluate import Evaluator
+
+#: Requests whose results keep the form that they came in.
+KEEPS_FORM = frozenset({*REWRITING, "series of", "laplace transform of", "sum of", "product of"})
+
+
+def answer(evaluator: Evaluator, node: Request) -> Value:
+    """The value of a request."""
+    if node.name in REWRITING:
+        return rewritten(evaluator, node)
+    return _ANSWERS[node.name](evaluator, node)
+
+
+def _solve(evaluator: Evaluator, node: Request) -> Value:
+    return solve(evaluator, node)
+
+
+def _inverse(evaluator: Evaluator, node: Request) -> Value:
+    function = evaluator.of(node.bodies[0])
+    if not isinstance(function, FunctionValue):
+        raise LineError("not-a-function", "inverse of needs the name of a function, as in inverse of f.")
+    return inverse_of(evaluator.context, function)
+
+
+def _limit(evaluator: Evaluator, node: Request) -> Value:
+    assert node.point is not None
+    return limit_of(evaluator.context, body_in(evaluator, node.bodies[0], node.letters[0]), end_of(evaluator, node.point), node.side)
+
+
+def _integral(evaluator: Evaluator, node: Request) -> Value:
+    context = evaluator.context
+    body = body_in(evaluator, node.bodies[0], node.letters[0])
+    if node.low is None or node.high is None:
+        found, needs = antiderivative(body.expr, body.letter, not context.complex)
+        for requirement in body.requirements:
+            context.require(requirement)
+        context.taken_at = requirement_relations(needs)
+        constant = next(c for c in ("C", "D", "K", *(f"C_{k}" for k in range(1, 50)))
+                        if c not in context.meanings and c not in context.failed and c not in {s.name for s in found.free_symbols} and c != body.letter.name)
+        return add([settled(found), context.symbol(constant)])
+    return definite_integral(context, body, real_end(evaluator, node.low), real_end(evaluator, node.high))
+
+
+def _total(evaluator: Evaluator, node: Request) -> Value:
+    assert node.low is not None and node.high is not None
+    body = body_in(evaluator, node.bodies[0], node.letters[0])
+    value = total_of(evaluator.context, body, end_of(evaluator, node.low), end_of(evaluator, node.high), node.name == "product of")
+    if to_sympy(end_of(evaluator, node.high)).free_symbols:  # a letter that counts terms: what the closed form needs always holds
+        for requirement in natural_requirements(to_sympy(value), evaluator.context.complex):
+            evaluator.context.require(requirement)
+    return value
+
+
+def _series(evaluator: Evaluator, node: Request) -> Value:
+    assert node.point is not None and node.order is not None
+    value, left_out = taylor(body_in(evaluator, node.bodies[0], node.letters[0]), end_of(evaluator, node.point), node.order)
+    evaluator.context.left_out = left_out
+    return value
+
+
+def _area(evaluator: Evaluator, node: Request) -> Value:
+    assert node.low is not None and node.high is not None
+    one, other = (body_in(evaluator, b, node.letters[0]) for b in node.bodies)
+    return area_between(evaluator.context, one, other, real_end(evaluator, node.low), real_end(evaluator, node.high))
+
+
+def _range(evaluator: Evaluator, node: Request, letter: str) -> Range:
+    if node.low is None or node.high is None:
+        return range_of_letter(evaluator, letter, node.interval)
+    low, high = real_end(evaluator, node.low), real_end(evaluator, node.high)
+    if low.free_symbols or high.free_symbols:
+        raise LineError("not-supported", "The ends of a range are numbers.", node.low.start, node.high.end)
+    if compare(low, high) > 0:
+        raise LineError("outside-domain", "This range is empty: its first end is the greater one.", node.low.start, node.high.end)
+    return Range(low, high, bool(low.is_finite), bool(high.is_finite), True)
+
+
+def _turning_points(evaluator: Evaluator, node: Request) -> Value:
+    body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
+    context = evaluator.context
+    name = next(n for n in ("y", "z", "v", "w") if n not in context.meanings and n != body.letter.name)
+    with context.letters(body.letter.name):
+        return turning_points(context, body, _range(evaluator, node, body.letter.name), name)
+
+
+def _extreme_value(evaluator: Evaluator, node: Request) -> Value:
+    body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
+    context = evaluator.context
+    with context.letters(body.letter.name):
+        value, places = extreme_value(context, body, _range(evaluator, node, body.letter.name), node.name == "greatest value of")
+    context.taken_at = [sp.Eq(body.letter, p, evaluate=False) for p in places]
+    return value
+
+
+def _laplace(evaluator: Evaluator, node: Request) -> Value:
+    context = evaluator.context
+    body = body_in(evaluator, node.bodies[0], node.letters[0])
+    image = sp.Symbol(node.letters[1], real=True)
+    if node.name.startswith("inverse"):
+        return inverse_transform(body.expr, body.letter, image)
+    value, condition = transform(body.expr, body.letter, image)
+    if condition != sp.true:
+        context.taken_at = [condition]
+    return value
+
+
+def _table(evaluator: Evaluator, node: Request) -> Value:
+    return table(evaluator, node)
+
+
+def _graph(evaluator: Evaluator, node: Request) -> Value:
+    return graph(evaluator, node)
+
+
+_ANSWERS: dict[str, Callable[[Evaluator, Request], Value]] = {
+    "solve": _solve, "inverse of": _inverse, "limit of": _limit, "integral of": _integral, "sum of": _total, "product of": _total,
+    "series of": _series, "area between": _area, "turning points of": _turning_points, "greatest value of": _extreme_value,
+    "least value of": _extreme_value, "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "table of": _table,
+    "graph": _graph, "graph points": _graph,
+}

@@ -1,0 +1,1 @@
+"""From trees to what requests are about: an expression in a letter, a statement."""

@@ -1,0 +1,181 @@
+"""What is to be solved: relations in letters, joined by and, or, not, with what they need to have a meaning."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import TYPE_CHECKING
+
+import sympy as sp
+from flint import arb
+
+from ...language import tree as t
+from ...problems import LineError
+from ..context import Context
+from ..exact import balls
+from ..exact.bridge import settled
+from ..ground import judge
+from ..ground.arithmetic import add, negate
+from ..ground.substitution import condition, put_in_requirements, put_in_scalar
+from ..ground.values import RelationValue, Requirement, Scalar, expression, is_scalar
+
+if TYPE_CHECKING:
+    from ..evaluate import Evaluator
+
+
+@dataclass(frozen=True)
+class Atom:
+    """`difference` (left side - right side) stands in this relation to 0; the sides themselves are kept to be shown."""
+
+    difference: sp.Expr
+    sign: str
+    sides: tuple[sp.Expr, sp.Expr] = field(default=(sp.S.Zero, sp.S.Zero), compare=False)
+
+    def holds(self, order: int) -> bool:
+        """Whether it holds where the difference has that sign."""
+        return {"=": order == 0, "!=": order != 0, "<": order < 0, "<=": order <= 0, ">": order > 0, ">=": order >= 0}[self.sign]
+
+
+@dataclass(frozen=True)
+class Statement:
+    """`join` is "and", "or", "not" (one part) or "" (one atom)."""
+
+    join: str
+    parts: tuple[Statement, ...] = ()
+    atom: Atom | None = None
+
+    def atoms(self) -> list[Atom]:
+        return [self.atom] if self.atom else [a for p in self.parts for a in p.atoms()]
+
+    @property
+    def is_equation(self) -> bool:
+        return self.atom is not None and self.atom.sign == "="
+
+    def renamed(self, swap: dict[sp.Symbol, sp.Symbol]) -> Statement:
+        """The same statement in other letters."""
+        atom = self.atom and Atom(self.atom.difference.xreplace(swap), self.atom.sign, tuple(s.xreplace(swap) for s in self.atom.sides))  # type: ignore[arg-type]
+        return Statement(self.join, tuple(p.renamed(swap) for p in self.parts), atom)
+
+    def truth(self, order_of: dict[Atom, int]) -> bool:
+        """Whether it holds, from the sign of each difference."""
+        if self.atom is not None:
+            return self.atom.holds(order_of[self.atom])
+        if self.join == "not":
+            return not self.parts[0].truth(order_of)
+        return (all if self.join == "and" else any)(p.truth(order_of) for p in self.parts)
+
+
+def statement_of(evaluator: Evaluator, node: t.Node) -> Statement:
+    """The statement that a tree makes; an expression with no relation is said to be 0."""
+    match node:
+        case t.Bracket():
+            return statement_of(evaluator, node.body)
+        case t.Logic():
+            return Statement(node.sign, tuple(statement_of(evaluator, p) for p in node.parts))
+        case t.Relation():
+            return of_relation(RelationValue(tuple(evaluator.scalar(s) for s in node.sides), node.signs))
+    value = evaluator.of(node)
+    if isinstance(value, RelationValue):
+        return of_relation(value)
+    if not is_scalar(value):
+        raise LineError("not-supported", "An equation or an inequality is needed here.", node.start, node.end)
+    return Statement("", atom=Atom(expression(value), "=", (expression(value), sp.S.Zero)))  # type: ignore[arg-type]
+
+
+def of_relation(value: RelationValue) -> Statement:
+    """A chain of relations holds where each of them does."""
+    atoms = [of_sides(left, sign, right) for left, sign, right in value.pairs()]
+    return atoms[0] if len(atoms) == 1 else Statement("and", tuple(atoms))
+
+
+def of_sides(left: Scalar, sign: str, right: Scalar) -> Statement:
+    """One relation."""
+    return Statement("", atom=Atom(_difference(left, right), sign, (expression(left), expression(right))))
+
+
+def _difference(left: Scalar, right: Scalar) -> sp.Expr:
+    return expression(add([left, negate(right)]))
+
+
+class Trial:
+    """Tries a statement in one letter at exact numbers."""
+
+    def __init__(self, context: Context, letter: sp.Symbol, statement: Statement, requirements: list[Requirement]) -> None:
+        self.context, self.letter, self.statement, self.requirements = context, letter, statement, requirements
+
+    def has_meaning(self, value: sp.Expr) -> bool:
+        """Whether everything in the statement has a value there."""
+        if hasattr(value, "enclosure") or (value.atoms(sp.Expr) and any(hasattr(a, "enclosure") for a in sp.preorder_traversal(value))):
+            return all(self._met(r, value) is True for r in self.requirements)
+        try:
+            with self.context.collecting():
+                put_in_requirements(self.context, self.requirements, {self.letter.name: settled(value)})
+        except LineError:
+            return False
+        return True
+
+    def surely_without_meaning(self, value: sp.Expr) -> bool:
+        """Whether balls show that something has no value at a number that is known by balls only."""
+        return any(self._met(r, value) is False for r in self.requirements)
+
+    def _met(self, requirement: Requirement, value: sp.Expr) -> bool | None:
+        """A requirement at a number that is known by balls only; None where they do not tell."""
+        try:
+            if requirement.guard is not sp.true and condition(self.context, requirement.guard, {self.letter.name: value}) is sp.false:
+                return True
+            with balls.precision(256):
+                ball = balls.ball(requirement.expr, {self.letter: balls.ball(value)})
+                if not isinstance(ball, arb):
+                    return False
+                match requirement.kind:
+                    case "nonzero":
+                        return True if balls.lies_surely_apart(ball) else None
+                    case "nonneg" | "positive":
+                        return True if ball > 0 else False if ball < 0 else None
+                    case "unit" | "inside-one":
+                        return True if ball > -1 and ball < 1 else False if ball < -1 or ball > 1 else None
+                    case "above-one":
+                        return True if ball > 1 else False if ball < 1 else None
+        except (balls.NoBall, LineError, TypeError):
+            pass
+        return None
+
+    def order(self, atom: Atom, value: sp.Expr) -> int | None:
+        """The sign of a difference there; None where it has no value, or one that is not real."""
+        try:
+            with self.context.collecting():
+                return judge.sign(put_in_scalar(self.context, settled(atom.difference), {self.letter.name: settled(value)}))
+        except LineError as error:
+            if error.code == "not-supported":
+                raise
+            return None
+
+    def holds(self, value: sp.Expr) -> bool:
+        """Whether the statement has a meaning and is true there."""
+        if not self.has_meaning(value):
+            return False
+        orders: dict[Atom, int] = {}
+        for atom in self.statement.atoms():
+            order = self.order(atom, value)
+            if order is None:
+                return False
+            orders[atom] = order
+        return self.statement.truth(orders)
+
+    def is_zero(self, atom: Atom, value: sp.Expr) -> bool:
+        """Whether a difference is zero there; complex numbers too."""
+        try:
+            with self.context.collecting():
+                found = put_in_scalar(self.context, settled(atom.difference), {self.letter.name: settled(value)})
+            if not judge.is_closed(found):
+                reduced = sp.simplify(expression(found))
+                return not (reduced.is_number and reduced != 0)
+            return judge.is_zero(found)
+        except LineError as error:
+            if error.code != "not-supported":
+                return False
+        # Not settled by algebra. What came out of exact rules and cannot be told from a zero by hundreds of digits is one.
+        try:
+            with balls.precision(1_500):
+                return not balls.lies_surely_apart(balls.ball(atom.difference, {self.letter: balls.ball(value)}))
+        except balls.NoBall:
+            return False

@@ -1,0 +1,1 @@
+"""What all working stands on: values, what they require, signs and zero decided, arithmetic and the built-in functions."""

@@ -1,0 +1,91 @@
+"""Functions of functions: arithmetic, composition, inverse. Domains are kept."""
+
+from __future__ import annotations
+
+import sympy as sp
+
+from ...problems import LineError
+from ..context import Context
+from ..exact.surd import Surd
+from ..solving.isolate import isolate
+from .arithmetic import add, divide, multiply, power
+from .substitution import put_in, put_in_requirements
+from .values import FunctionValue, Scalar, Value, free_letters, is_scalar
+
+
+def combine(context: Context, left: Value, right: Value, sign: str) -> FunctionValue:
+    """f + g, f g, f/g, f^n, and the same with a number on one side."""
+    model = left if isinstance(left, FunctionValue) else right
+    assert isinstance(model, FunctionValue)
+    letters = model.parameters
+    for other in (left, right):
+        if isinstance(other, FunctionValue) and len(other.parameters) != len(letters):
+            raise LineError("wrong-arguments", "Functions of different numbers of letters cannot be joined.")
+        if not isinstance(other, FunctionValue) and (not is_scalar(other) or free_letters(other) & {s.name for s in letters} or (
+                free_letters(other) and sign != "^")):
+            raise LineError("wrong-arguments", f"{model.name or 'This'} is a function: write {model.written()}, with its argument in brackets.")
+    with context.collecting() as requirements:
+        sides = [_body(context, v, letters) for v in (left, right)]
+        match sign:
+            case "+":
+                body = add(sides)
+            case "*":
+                body = multiply(sides)
+            case "/":
+                body = divide(context, *sides)
+            case "^":
+                body = power(context, *sides)
+            case _:
+                raise LineError("not-supported", f"{sign} of functions has no meaning; write it with their values, as in f(x) {sign} g(x).")
+    return FunctionValue(letters, body, tuple(requirements))
+
+
+def _body(context: Context, value: Value, letters: tuple[sp.Symbol, ...]) -> Scalar:
+    """The body of a function in these letters; a number as it is."""
+    if not isinstance(value, FunctionValue):
+        return value  # type: ignore[return-value]
+    given: dict[str, Scalar] = {own.name: new for own, new in zip(value.parameters, letters, strict=True)}
+    put_in_requirements(context, value.requirements, given)
+    with context.collecting():
+        body = put_in(context, value.body, given)
+    if not is_scalar(body):
+        raise LineError("not-supported", "Functions whose values are lists cannot be joined.")
+    return body  # type: ignore[return-value]
+
+
+def compose(context: Context, outer: FunctionValue, inner: FunctionValue) -> FunctionValue:
+    """outer ∘ inner: the value of inner put into outer; the domains of both hold."""
+    if len(outer.parameters) != 1:
+        raise LineError("wrong-arguments", f"{outer.name or 'The outer function'} takes {len(outer.parameters)} arguments, so it cannot be composed.")
+    with context.collecting() as requirements:
+        for requirement in inner.requirements:
+            context.require(requirement)
+        given: dict[str, Scalar] = {outer.parameters[0].name: inner.body}  # type: ignore[dict-item]
+        put_in_requirements(context, outer.requirements, given)
+        with context.collecting():
+            body = put_in(context, outer.body, given)
+    return FunctionValue(inner.parameters, body, tuple(requirements))
+
+
+def inverse_of(context: Context, function: FunctionValue) -> FunctionValue:
+    """The inverse function, where the equation f(y) = x has exactly one solution y."""
+    if len(function.parameters) != 1 or not is_scalar(function.body):
+        raise LineError("wrong-arguments", "Only a function of one letter has an inverse.")
+    letter = function.parameters[0]
+    image = context.symbol("y_0" if letter.name != "y_0" else "y_1")
+    with context.collecting() as needs:
+        found = isolate(context, function.body, letter, image)  # type: ignore[arg-type]
+    if found is None:
+        raise LineError("not-supported", f"The inverse of {function.name or 'this function'} could not be found.")
+    if len(found) != 1:
+        raise LineError("undefined-value", f"{function.name or 'This function'} has no inverse: it takes some values more than once.")
+    with context.collecting() as requirements:
+        back: dict[str, Scalar] = {image.name: letter}
+        put_in_requirements(context, needs, back)
+        body = put_in(context, found[0], back)
+        put_in_requirements(context, function.requirements, {letter.name: body})  # type: ignore[dict-item]
+    name = f"{function.name}^-1" if function.name else ""
+    return FunctionValue((letter,), body, tuple(requirements), name)
+
+
+__all__ = ["Surd", "combine", "compose", "inverse_of"]

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { useDebounceFn } from "@vueuse/core";
+import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
+
+import type { CellData, DraftLine } from "../shared/api/client";
+import Typeset from "../shared/Typeset.vue";
+import LineFigures from "../lines/LineFigures.vue";
+import { shownResults } from "../lines/shown";
+import { useWorksheet } from "../sheet/store";
+import { verdictOf } from "../lines/verdicts";
+import { renewCompletion } from "./completion";
+import { showErrors } from "./errorMarks";
+import { mathEditor, type OpenEditor } from "./mathEditor";
+import { useDraft } from "./useDraft";
+import { useFigures } from "./useFigures";
+
+/** The open cell: a plain-text editor, above it the typeset reading within a keystroke, in grey the result if it is quick. */
+const props = defineProps<{ cell: CellData }>();
+const sheet = useWorksheet();
+const host = ref<HTMLElement>();
+const { lines, read } = useDraft(() => sheet.id, () => props.cell.id);
+const text = ref(sheet.drafts.get(props.cell.id) ?? props.cell.text);
+const isEmpty = computed(() => !text.value);
+const figures = useFigures(lines, () => (text.value === props.cell.text ? (sheet.results.get(props.cell.id) ?? []) : []));
+/** Whether a step typed here has a line to go on from. */
+const goesOnFrom = computed(() => {
+  const above = sheet.cellOf(sheet.neighbour(props.cell.id, -1));
+  return above?.kind === "math" && Boolean(above.text.trim());
+});
+/** An unfinished line is no error yet: errors are said after a pause, or when the text is the stored one. */
+const isPausing = ref(true);
+const pauseSoon = useDebounceFn(() => (isPausing.value = true), 1400);
+let editor: OpenEditor | null = null;
+
+const faults = computed(() =>
+  isPausing.value
+    ? lines.value.flatMap((line) => (line.result?.error && line.result.source === sourceAt(line) ? [{ line, error: line.result.error }] : []))
+    : [],
+);
+
+function sourceAt(line: DraftLine): string {
+  return text.value.slice(line.offset, line.offset + (line.result?.source.length ?? 0));
+}
+
+function results(line: DraftLine) {
+  return line.result && !line.result.error ? shownResults(line.result, undefined, sheet.conventions.results ?? "exact") : [];
+}
+
+function verdict(line: DraftLine) {
+  return line.result && !line.result.error && ["step", "question"].includes(line.result.kind) ? verdictOf(line.result) : null;
+}
+
+function fixWord(fault: (typeof faults.value)[number]): string {
+  const suggestion = fault.error.suggestion;
+  return suggestion ? suggestion.text || "Remove it" : "";
+}
+
+function mend(fault: (typeof faults.value)[number]): void {
+  const suggestion = fault.error.suggestion;
+  if (!suggestion || !editor) return;
+  const from = fault.line.offset + suggestion.start;
+  editor.view.dispatch({ changes: { from, to: fault.line.offset + suggestion.end, insert: suggestion.text }, selection: { anchor: from + suggestion.text.length } });
+  editor.focus();
+}
+
+function leave(event: FocusEvent): void {
+  const next = event.relatedTarget as HTMLElement | null;
+  if (next && (host.value?.parentElement?.contains(next) || next.closest("[data-keeps-editor]"))) return;
+  // the window losing focus is no reason to close the cell
+  if (document.hasFocus() && sheet.active === props.cell.id && !next?.closest(".cm-tooltip")) sheet.commit(props.cell.id);
+}
+
+onMounted(() => {
+  if (!host.value) return;
+  editor = mathEditor(host.value, props.cell, sheet, (next) => {
+    text.value = next;
+    isPausing.value = false;
+    void pauseSoon();
+    sheet.write(props.cell.id, next);
+    read(next);
+  });
+  sheet.editor = editor;
+  read(text.value);
+});
+onBeforeUnmount(() => {
+  if (sheet.editor === editor) sheet.editor = null;
+  editor?.destroy();
+});
+watch(() => props.cell.text, (next) => {
+  if (sheet.drafts.has(props.cell.id)) return;
+  editor?.replace(next);
+  text.value = next;
+  isPausing.value = true;
+  read(next);
+});
+watch(() => sheet.names, () => editor && renewCompletion(editor.view, sheet, !isPausing.value));
+watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, error }) => ({ from: line.offset + error.start, to: line.offset + error.end }))));
+</script>
+
+<template>
+  <div class="editor" @focusout="leave">
+    <div class="read" aria-live="polite">
+      <div v-for="(line, index) in isEmpty ? [] : lines" :key="index" class="draft">
+        <Typeset :latex="line.reading" />
+        <span v-for="(result, k) in results(line)" :key="k" class="ghost"><span class="rel">{{ result.relation }}</span><Typeset :latex="result.latex" /></span>
+        <span v-if="verdict(line)?.word" class="verdict" :class="verdict(line)?.tone">{{ verdict(line)?.tone === "proved" && line.result?.kind === "step" ? "✓" : verdict(line)?.word }}</span>
+      </div>
+      <span v-if="isEmpty && goesOnFrom" class="hint">Mathematics, <code>=</code> to go on from the line above, or a space for a note</span>
+      <span v-else-if="isEmpty" class="hint">Type mathematics, as in <code>f(x) = x^2 - 3</code> — or a space for a note</span>
+    </div>
+    <div ref="host" class="field" />
+    <p v-for="fault in faults" :key="fault.line.offset" class="fault" role="status">
+      {{ fault.error.message }}
+      <button v-if="fixWord(fault)" class="fix" data-keeps-editor @mousedown.prevent @click="mend(fault)">{{ fixWord(fault) }}</button>
+    </p>
+    <div v-for="figure in figures" :key="figure.index" class="figure" :class="{ old: figure.isOld }">
+      <LineFigures :line="figure.line" :cell="cell.id" :index="figure.index" :decimal="(cell.display[`line${figure.index}`] ?? sheet.conventions.results) === 'decimal'" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.read { min-height: 34px; overflow-x: auto; overflow-y: hidden; padding: 4px 0 5px; margin-top: -4px; }
+.draft { min-height: 30px; display: flex; flex-wrap: wrap; align-items: baseline; row-gap: 4px; }
+.ghost { color: var(--ink-quiet); display: inline-flex; align-items: baseline; }
+.rel { padding: 0 12px; font: 20px KaTeX_Main, serif; }
+.verdict { margin-left: 18px; font-size: 14.5px; color: var(--ink-quiet); }
+.verdict.proved { color: var(--proved); }
+.verdict.wrong { color: var(--wrong); }
+.hint { color: var(--ink-quiet); font: italic 15.5px var(--serif); }
+.hint code { font: 14.5px var(--mono); }
+.field { margin-top: 4px; padding-top: 9px; border-top: 1px solid var(--hair); }
+.figure { margin-top: 10px; }
+.figure.old { opacity: 0.45; }
+.fault { margin: 6px 0 0; font: italic 15.5px/1.5 var(--serif); color: var(--wrong); }
+.fix { color: var(--act); font-size: 14px; font-style: italic; border: 1px solid var(--act-line); border-radius: 5px; padding: 1px 9px; margin-left: 10px; }
+.fix:hover { background: var(--act-tint); }
+</style>

@@ -1,0 +1,117 @@
+import { acceptCompletion, clearSnippet, closeCompletion, currentCompletions, nextSnippetField, prevSnippetField, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
+import { insertNewline, redo, redoDepth, undo, undoDepth } from "@codemirror/commands";
+import type { EditorView, KeyBinding } from "@codemirror/view";
+import { nextTick } from "vue";
+
+import type { CellData } from "../shared/api/client";
+import { preferences } from "../shared/preferences";
+import { goToDefinition, pointOutUses } from "../sheet/namesAtCursor";
+import { showHelp } from "../sheet/panel";
+import type { useWorksheet } from "../sheet/store";
+import { useNudge } from "./useNudge";
+import { wordAt } from "./places";
+
+type Sheet = ReturnType<typeof useWorksheet>;
+
+/** The keys of any open cell: notes and mathematics go by the same ones. Its own undo comes first; when nothing is left there, the worksheet's. */
+export function openCellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
+  const atEdge = (view: EditorView, by: -1 | 1) => !isListOpen(view) && isEdgeRow(view, by);
+  const takesChosen = (view: EditorView) => isListOpen(view) && selectedCompletion(view.state) !== null && acceptCompletion(view);
+  const enter = (view: EditorView) => takesChosen(view) || goOn(cell, sheet);
+  const anotherLine = (view: EditorView) => takesChosen(view) || insertNewline(view);
+  const linesFirst = () => preferences.value.enter === "line";
+
+  return [
+    { key: "Enter", run: (view) => (linesFirst() ? anotherLine : enter)(view) },
+    { key: "Mod-Enter", run: (view) => (linesFirst() ? enter : anotherLine)(view) },
+    { key: "Shift-Enter", run: () => (sheet.commit(cell.id), true) },
+    { key: "Alt-Enter", run: () => (sheet.commit(cell.id), sheet.activate(sheet.insert(cell.id), "end"), true) },
+    { key: "Alt-Shift-Enter", run: () => (sheet.commit(cell.id), insertAbove(cell, sheet), true) },
+    { key: "Escape", run: (view) => (isListOpen(view) && closeCompletion(view)) || (sheet.select(cell.id), true) },
+    { key: "ArrowUp", run: (view) => atEdge(view, -1) && goTo(cell, sheet, -1) },
+    { key: "ArrowDown", run: (view) => atEdge(view, 1) && goTo(cell, sheet, 1) },
+    { key: "Alt-Shift-ArrowUp", run: (view) => moved(view, cell, sheet, -1) },
+    { key: "Alt-Shift-ArrowDown", run: (view) => moved(view, cell, sheet, 1) },
+    { key: "Mod-d", run: () => (sheet.duplicate([cell.id]), true), preventDefault: true },
+    { key: "Mod-z", run: (view) => (undoDepth(view.state) ? undo(view) : (void sheet.step("undo"), true)) },
+    { key: "Mod-y", mac: "Mod-Shift-z", run: (view) => (redoDepth(view.state) ? redo(view) : (void sheet.step("redo"), true)) },
+  ];
+}
+
+/** The keys of an open math cell. */
+export function mathKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
+  const { nudge } = useNudge();
+
+  function nudgeHere(view: EditorView, by: number): boolean {
+    const moved = nudge(cell.id, view.state.doc.toString(), view.state.selection.main.head, by);
+    if (!moved) return false;
+    sheet.write(cell.id, moved.text);
+    view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: moved.text }, selection: { anchor: moved.to } });
+    return true;
+  }
+
+  return [
+    ...openCellKeys(cell, sheet),
+    { key: "Tab", run: (view) => nextSnippetField(view) || acceptOffered(view) || toLineEnd(view) },
+    { key: "Shift-Tab", run: prevSnippetField },
+    { key: "Ctrl-Space", run: startCompletion },
+    { key: "Alt-ArrowUp", run: (view) => nudgeHere(view, 1) },
+    { key: "Alt-ArrowDown", run: (view) => nudgeHere(view, -1) },
+    { key: "F1", run: (view) => (showHelp(wordAt(view.state)), true), preventDefault: true },
+    { key: "Alt-g", run: (view) => (void goToDefinition(sheet, wordAt(view.state)), true) },
+    { key: "Alt-u", run: (view) => (void pointOutUses(sheet, wordAt(view.state)), true) },
+    { key: "Backspace", run: (view) => (view.state.doc.length === 0 && sheet.cells.length > 1 ? (sheet.remove(cell.id), true) : false) },
+  ];
+}
+
+/** Whether completions are shown; one that is only being looked for must not change what a key does. */
+function isListOpen(view: EditorView): boolean {
+  return currentCompletions(view.state).length > 0;
+}
+
+/** Whether the cursor is in the first or last row as it is seen, long lines being wrapped. */
+function isEdgeRow(view: EditorView, by: -1 | 1): boolean {
+  const row = (at: number) => view.coordsAtPos(at)?.top ?? 0;
+  return Math.abs(row(view.state.selection.main.head) - row(by < 0 ? 0 : view.state.doc.length)) < 2;
+}
+
+/** With the list open Tab takes what is marked in it, or its first. */
+function acceptOffered(view: EditorView): boolean {
+  return isListOpen(view) && acceptCompletion(view);
+}
+
+/** After the last gap, Tab goes to the end of the line; from there it leaves the cell, as it leaves any field. */
+function toLineEnd(view: EditorView): boolean {
+  const { head, empty } = view.state.selection.main;
+  const end = view.state.doc.lineAt(head).to;
+  if (empty && head === end) return false;
+  clearSnippet(view);
+  view.dispatch({ selection: { anchor: end } });
+  return true;
+}
+
+/** Works the cell out and goes on to the next one, which is made at the end of the page. */
+function goOn(cell: CellData, sheet: Sheet): boolean {
+  sheet.commit(cell.id);
+  const next = sheet.neighbour(cell.id, 1);
+  sheet.activate(next ?? sheet.insert(cell.id), "end");
+  return true;
+}
+
+function insertAbove(cell: CellData, sheet: Sheet): void {
+  const at = sheet.cells.findIndex((item) => item.id === cell.id);
+  sheet.activate(sheet.insert(sheet.cells[at - 1]?.id ?? null), "end");
+}
+
+/** Moving a cell takes its place in the document along, and with it the focus: it is given back. */
+function moved(view: EditorView, cell: CellData, sheet: Sheet, by: -1 | 1): boolean {
+  sheet.move(cell.id, by);
+  void nextTick(() => view.focus());
+  return true;
+}
+
+function goTo(cell: CellData, sheet: Sheet, by: -1 | 1): boolean {
+  const next = sheet.neighbour(cell.id, by);
+  if (next) sheet.activate(next, by > 0 ? "start" : "end");
+  return true;
+}

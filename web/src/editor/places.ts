@@ -1,0 +1,19 @@
+import type { EditorState } from "@codemirror/state";
+
+import type { CaretPlace } from "../sheet/store";
+
+/** Where the cursor, or the selection, of an opened cell stands. */
+export function selectionAt(caret: CaretPlace, length: number): { anchor: number; head?: number } {
+  if (caret === "start") return { anchor: 0 };
+  if (caret === "end") return { anchor: length };
+  if (typeof caret === "number") return { anchor: Math.min(caret, length) };
+  return { anchor: Math.min(caret.from, length), head: Math.min(caret.to, length) };
+}
+
+/** The word under the cursor, or just before it. */
+export function wordAt(state: EditorState): string {
+  const head = state.selection.main.head;
+  const before = /[A-Za-zͰ-Ͽ][\wͰ-Ͽ]*$/.exec(state.sliceDoc(Math.max(0, head - 60), head))?.[0] ?? "";
+  const after = /^[\wͰ-Ͽ]*/.exec(state.sliceDoc(head, head + 60))?.[0] ?? "";
+  return before + after;
+}

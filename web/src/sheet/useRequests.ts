@@ -1,0 +1,82 @@
+import { nextTick } from "vue";
+
+import { api, sentence } from "../shared/api/client";
+import type { useOutbox } from "./outbox";
+import type { SheetState } from "./sheetState";
+
+interface Does {
+  commit(cell: string): void;
+  selectOnly(cells: string[]): void;
+}
+
+/** What the server is asked to do: undo, redo, paste, copy, stop, try again. Everything written here is sent first. */
+export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutbox>, { commit, selectOnly }: Does) {
+  const { active, canRedo, canUndo, id, problem } = state;
+
+  async function step(which: "undo" | "redo"): Promise<void> {
+    if (active.value) commit(active.value);
+    await outbox.whenEmpty();
+    const request = { params: { path: { worksheet_id: id.value } }, body: { client: "" } };
+    try {
+      const { data } = which === "undo" ? await api.POST("/api/worksheets/{worksheet_id}/undo", request) : await api.POST("/api/worksheets/{worksheet_id}/redo", request);
+      if (data) {
+        canUndo.value = data.canUndo;
+        canRedo.value = data.canRedo;
+      }
+    } catch {
+      problem.value = "The server does not answer; nothing was undone.";
+    }
+  }
+
+  /** Pastes that are on their way, in the order in which they were asked for; one that was meant for the place of the one before goes behind it. */
+  let pasting: Promise<{ at: string | null; last: string | null }> | null = null;
+
+  /** Puts the cells of a text after a cell; they are selected once they have come. */
+  async function paste(after: string | null, text: string): Promise<void> {
+    const earlier = pasting;
+    const mine = (async () => {
+      const before = await earlier?.catch(() => null);
+      const last = await pasteNow(before && before.at === after ? before.last : after, text);
+      return { at: after, last: last ?? after };
+    })();
+    pasting = mine;
+    try {
+      await mine;
+    } catch {
+      problem.value = "The server does not answer; nothing was pasted.";
+    } finally {
+      if (pasting === mine) pasting = null;
+    }
+  }
+
+  /** The last cell that came, or nothing where the text was refused. */
+  async function pasteNow(after: string | null, text: string): Promise<string | undefined> {
+    await outbox.whenEmpty();
+    const { data, error } = await api.POST("/api/worksheets/{worksheet_id}/paste", { params: { path: { worksheet_id: id.value } }, body: { after, markdown: text, client: "" } });
+    if (!data) {
+      problem.value = sentence(error);
+      return undefined;
+    }
+    await nextTick();
+    selectOnly(data.cells);
+    return data.cells.at(-1);
+  }
+
+  /** Cells as Markdown, for the clipboard. */
+  async function asMarkdown(copied: string[]): Promise<string> {
+    if (active.value) commit(active.value);
+    await outbox.whenEmpty();
+    const { data } = await api.POST("/api/worksheets/{worksheet_id}/markdown", { params: { path: { worksheet_id: id.value } }, body: { cells: copied }, parseAs: "text" });
+    return (data as string | undefined) ?? "";
+  }
+
+  async function stop(cell: string | null): Promise<void> {
+    await api.POST("/api/worksheets/{worksheet_id}/stop", { params: { path: { worksheet_id: id.value } }, body: { cell } });
+  }
+
+  async function tryAgain(cell: string): Promise<void> {
+    await api.POST("/api/worksheets/{worksheet_id}/again", { params: { path: { worksheet_id: id.value } }, body: { cell } });
+  }
+
+  return { step, paste, asMarkdown, stop, tryAgain };
+}
