@@ -129,8 +129,8 @@ class _LineWorker:
         context.results = {number: None if m is None else self._decoded(m) for number, m in task.results.items()}
 
     def _assumed(self, facts: list[str]) -> LetterAssumption:
-        bounds = tuple((sign, expression(codec.decode(self.context, data))) for sign, data in bounds_in(facts))  # type: ignore[arg-type]
-        return LetterAssumption(**simple_facts(facts), bounds=bounds)  # type: ignore[arg-type]
+        bounds = tuple((sign, expression(codec.decode(self.context, data))) for sign, data in bounds_in(facts))
+        return LetterAssumption(**simple_facts(facts), bounds=bounds)
 
     def _decoded(self, data: MeaningData) -> Meaning:
         value = codec.decode(self.context, data.value)
@@ -391,7 +391,7 @@ class _LineWorker:
             result["reading"] = tolerant_reading(self.task.source, self._names())
         message = error.message
         if error.values:
-            message = message.format(*(_value_text(v) for v in error.values))  # type: ignore[arg-type]
+            message = message.format(*(_value_text(v) for v in error.values))
         problem = error.problem(len(self.task.source))
         result.update(kind="error", exact=None, decimal=None, forms=[], conditions=[], error=_problem_dict(problem, message))
         line = self.line

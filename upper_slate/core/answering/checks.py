@@ -139,7 +139,7 @@ def _encode_statement(statement: Statement) -> Any:
 def _decode_statement(context: Context, data: Any) -> Statement:
     if data[0] == "":
         left, right = (codec.decode(context, d) for d in data[2:])
-        return of_sides(left, data[1], right)  # type: ignore[arg-type]
+        return of_sides(left, data[1], right)
     return Statement(data[0], tuple(_decode_statement(context, d) for d in data[1:]))
 
 

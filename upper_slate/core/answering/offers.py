@@ -21,7 +21,7 @@ def offers_of(name: str, value: Value, conventions: Conventions) -> dict[str, st
     body, letters = (value.body, [p.name for p in value.parameters]) if isinstance(value, FunctionValue) else (value, sorted(free_letters(value)))
     if len(letters) != 1 or not is_scalar(body):
         return {}
-    expr = expression(body)  # type: ignore[arg-type]
+    expr = expression(body)
     if len(expr.free_symbols) != 1:
         return {}
     (symbol,) = expr.free_symbols

@@ -92,8 +92,8 @@ def _of_function(evaluator: Evaluator, node: t.Node, style: Style) -> Steps:
     if isinstance(function, FunctionValue) and len(function.parameters) == 1:
         with evaluator.context.letters(function.parameters[0].name):
             return _derivative(function.body, function.parameters[0], style)
-    if is_scalar(function) and len(to_sympy(function).free_symbols) == 1:  # type: ignore[arg-type]
-        (letter,) = to_sympy(function).free_symbols  # type: ignore[arg-type]
+    if is_scalar(function) and len(to_sympy(function).free_symbols) == 1:
+        (letter,) = to_sympy(function).free_symbols
         return _derivative(function, letter, style)
     return []
 
@@ -104,7 +104,7 @@ def _of_function(evaluator: Evaluator, node: t.Node, style: Style) -> Steps:
 def _derivative(body: Value, letter: sp.Symbol, style: Style) -> Steps:
     if not is_scalar(body):
         return []
-    expr = to_sympy(body)  # type: ignore[arg-type]
+    expr = to_sympy(body)
     if letter not in expr.free_symbols or sp.count_ops(expr) > _LARGEST or expr.has(sp.Piecewise):
         return []
     if not expr.is_Symbol and (plain_letter := sp.Symbol(letter.name, real=True)) != letter:

@@ -46,7 +46,7 @@ class Evaluator:
         """The value where a number or an expression is needed. Errors: not-a-function, wrong-arguments."""
         value = self.of(node)
         if is_scalar(value):
-            return value  # type: ignore[return-value]
+            return value
         raise not_scalar(value).placed(node.start, node.end)
 
     # -- leaves ----------------------------------------------------------------------------------------------------
@@ -132,7 +132,7 @@ class Evaluator:
                 raise LineError("not-supported", f"{letter} is a plain letter in {name} but stands for {what(held.value)} here.")
             context._resolving.append(letter)
             try:
-                given[letter] = self.resolved(held, letter)  # type: ignore[assignment]
+                given[letter] = self.resolved(held, letter)
             finally:
                 context._resolving.pop()
         return given
@@ -158,14 +158,14 @@ class Evaluator:
     def sum(self, node: t.Sum) -> Value:
         values = [self.of(term) for term in node.terms]
         if all(is_scalar(v) for v in values):
-            return add([v if sign == "+" else negate(v) for v, sign in zip(values, node.signs, strict=True)])  # type: ignore[arg-type]
+            return add([v if sign == "+" else negate(v) for v, sign in zip(values, node.signs, strict=True)])
         total = values[0] if node.signs[0] == "+" else self._negated(values[0])
         for value, sign in zip(values[1:], node.signs[1:], strict=True):
             total = self._two(total, value if sign == "+" else self._negated(value), "+")
         return total
 
     def _negated(self, value: Value) -> Value:
-        return negate(value) if is_scalar(value) else self._two(Surd.rational(-1), value, "*")  # type: ignore[arg-type]
+        return negate(value) if is_scalar(value) else self._two(Surd.rational(-1), value, "*")
 
     def product(self, node: t.Product) -> Value:
         total = self.of(node.factors[0])
@@ -189,14 +189,14 @@ class Evaluator:
         assert is_scalar(left) and is_scalar(right)
         match sign:
             case "+":
-                return add([left, right])  # type: ignore[list-item]
+                return add([left, right])
             case "*":
-                return multiply([left, right])  # type: ignore[list-item]
+                return multiply([left, right])
             case "/":
-                return divide(context, left, right)  # type: ignore[arg-type]
+                return divide(context, left, right)
             case "mod":
-                return functions.modulo(context, left, right)  # type: ignore[arg-type]
-        return functions.whole_quotient(context, left, right)  # type: ignore[arg-type]
+                return functions.modulo(context, left, right)
+        return functions.whole_quotient(context, left, right)
 
     def negative(self, node: t.Negative) -> Value:
         return self._negated(self.of(node.body))
@@ -209,7 +209,7 @@ class Evaluator:
             return lists.matrix_power(self.context, base, exponent)
         if not is_scalar(base):
             raise not_scalar(base)
-        return power(self.context, base, exponent)  # type: ignore[arg-type]
+        return power(self.context, base, exponent)
 
     def postfix(self, node: t.Postfix) -> Value:
         value = self.scalar(node.body)
@@ -253,7 +253,7 @@ class Evaluator:
         for argument in arguments:
             if not is_scalar(argument):
                 raise not_scalar(argument)
-        return functions.call(self.context, node.name, arguments)  # type: ignore[arg-type]
+        return functions.call(self.context, node.name, arguments)
 
     def apply(self, node: t.Apply) -> Value:
         if isinstance(node.function, t.Prime) and isinstance(node.function.body, t.Name):
@@ -278,9 +278,9 @@ class Evaluator:
             if not is_scalar(argument):
                 raise not_scalar(argument)
         given = {s.name: a for s, a in zip(function.parameters, arguments, strict=True)}
-        put_in_requirements(self.context, function.requirements, given)  # type: ignore[arg-type]
+        put_in_requirements(self.context, function.requirements, given)
         with self.context.collecting():
-            return put_in(self.context, function.body, given)  # type: ignore[arg-type]
+            return put_in(self.context, function.body, given)
 
     def compose(self, node: t.Compose) -> Value:
         outer, inner = self.of(node.outer), self.of(node.inner)

@@ -52,7 +52,7 @@ def _in_unit(expr: sp.Expr, half_turn: sp.Expr) -> sp.Expr:
             return arcs[type(node)](*args) * sp.pi / half_turn
         return node.func(*args)
 
-    return bottom_up(expr)  # type: ignore[return-value]
+    return bottom_up(expr)
 
 
 class _Writer:

@@ -26,11 +26,11 @@ def rewritten(evaluator: Evaluator, node: Request) -> Value:
     """The value in the form asked for. Errors: too-large, not-supported."""
     value = evaluator.of(node.bodies[0])
     if isinstance(value, FunctionValue):
-        body = _rewritten(node.name, value.body)  # type: ignore[arg-type]
+        body = _rewritten(node.name, value.body)
         return FunctionValue(value.parameters, body, value.requirements, value.name)
     if not is_scalar(value):
         raise LineError("not-supported", f"{node.name} needs a number or an expression.")
-    return _rewritten(node.name, value)  # type: ignore[arg-type]
+    return _rewritten(node.name, value)
 
 
 def _rewritten(name: str, value: Scalar) -> Value:

@@ -60,7 +60,7 @@ def _value(evaluator: Evaluator, body: Body, place: Scalar) -> Scalar | None:
     try:
         with context.collecting():
             put_in_requirements(context, body.requirements, given)
-            return tidy(put_in_scalar(context, settled(body.expr), given))  # type: ignore[return-value]
+            return tidy(put_in_scalar(context, settled(body.expr), given))
     except LineError as error:
         if error.code == "not-supported":
             raise

@@ -46,7 +46,7 @@ def body_in(evaluator: Evaluator, node: t.Node, letter: str | None = None) -> Bo
             letter = free[0] if free else "x"
         with context.letters(letter):
             symbol = context.symbol(letter)
-    return _with_plain_letter(expression(value), symbol, requirements, context.complex)  # type: ignore[arg-type]
+    return _with_plain_letter(expression(value), symbol, requirements, context.complex)
 
 
 def _with_plain_letter(expr: sp.Expr, symbol: sp.Symbol, requirements: list[Requirement], complex_numbers: bool) -> Body:

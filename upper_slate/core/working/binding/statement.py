@@ -52,7 +52,7 @@ class Statement:
 
     def renamed(self, swap: dict[sp.Symbol, sp.Symbol]) -> Statement:
         """The same statement in other letters."""
-        atom = self.atom and Atom(self.atom.difference.xreplace(swap), self.atom.sign, tuple(s.xreplace(swap) for s in self.atom.sides))  # type: ignore[arg-type]
+        atom = self.atom and Atom(self.atom.difference.xreplace(swap), self.atom.sign, tuple(s.xreplace(swap) for s in self.atom.sides))
         return Statement(self.join, tuple(p.renamed(swap) for p in self.parts), atom)
 
     def truth(self, order_of: dict[Atom, int]) -> bool:
@@ -78,7 +78,7 @@ def statement_of(evaluator: Evaluator, node: t.Node) -> Statement:
         return of_relation(value)
     if not is_scalar(value):
         raise LineError("not-supported", "An equation or an inequality is needed here.", node.start, node.end)
-    return Statement("", atom=Atom(expression(value), "=", (expression(value), sp.S.Zero)))  # type: ignore[arg-type]
+    return Statement("", atom=Atom(expression(value), "=", (expression(value), sp.S.Zero)))
 
 
 def of_relation(value: RelationValue) -> Statement:

@@ -61,7 +61,7 @@ def on_side(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr, side: int) -> sp.E
 def _case(node: sp.Piecewise, letter: sp.Symbol, point: sp.Expr, side: int, walk) -> sp.Expr:  # type: ignore[no-untyped-def]
     for value, condition in node.args:
         if condition is sp.true or _holds_near(condition, letter, point, side):
-            return walk(value)  # type: ignore[no-any-return]
+            return walk(value)
     raise LineError("undefined-value", "None of the cases applies near this point.")
 
 

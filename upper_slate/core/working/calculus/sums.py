@@ -54,7 +54,7 @@ def _nicest(value: sp.Expr) -> sp.Expr:
 
 
 def _from_below(context: Context, body: Body, high: sp.Expr, is_product: bool) -> Scalar:
-    turned = Body(body.expr.subs(body.letter, -body.letter), body.letter, [r.renamed({body.letter: -body.letter}) for r in body.requirements])  # type: ignore[dict-item]
+    turned = Body(body.expr.subs(body.letter, -body.letter), body.letter, [r.renamed({body.letter: -body.letter}) for r in body.requirements])
     return total_of(context, turned, -high, sp.oo, is_product)
 
 

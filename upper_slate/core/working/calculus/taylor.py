@@ -38,7 +38,7 @@ def _polynomials(moved: sp.Expr, t: sp.Symbol, order: int) -> tuple[sp.Expr, sp.
     """The polynomial to the order, and one with two further terms: by rules, or by the library where a rule is missing."""
     try:
         jet = jet_of(moved, t, order + 2)
-        return tuple(sp.Add(*(c * t ** k for k, c in enumerate(jet[:end]))) for end in (order + 1, order + 3))  # type: ignore[return-value]
+        return tuple(sp.Add(*(c * t ** k for k, c in enumerate(jet[:end]))) for end in (order + 1, order + 3))
     except NoJet:
         pass
     try:

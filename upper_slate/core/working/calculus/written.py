@@ -32,7 +32,7 @@ def prime(evaluator: Evaluating, node: t.Prime) -> Value:
     if is_scalar(value):
         letters = sorted(free_letters(value))
         if len(letters) == 1:
-            return _derived(evaluator, value, letters[0], node.order)  # type: ignore[arg-type]
+            return _derived(evaluator, value, letters[0], node.order)
         raise LineError("not-supported", "′ needs an expression with exactly one letter; write d/dx with the letter that is meant.")
     raise not_scalar(value)
 
@@ -44,7 +44,7 @@ def _value_prime(evaluator: Evaluating, meaning: Meaning, name: str, order: int)
         what = "no free letter" if not letters else "several letters"
         raise LineError("not-supported", f"{name} has {what}, so ′ does not say by which to differentiate; write d/dx {name} with the letter that is meant.")
     with evaluator.context.letters(letters[0]):
-        value = _derived(evaluator, evaluator.resolved(meaning, name), letters[0], order)  # type: ignore[arg-type]
+        value = _derived(evaluator, evaluator.resolved(meaning, name), letters[0], order)
     return _at_value_here(evaluator, value, letters[0])
 
 
@@ -56,7 +56,7 @@ def _function_prime(evaluator: Evaluating, function: FunctionValue, order: int) 
     with evaluator.context.collecting() as requirements, evaluator.context.letters(letter.name):
         for requirement in function.requirements:
             evaluator.context.require(requirement)
-        body = _derived(evaluator, function.body, letter.name, order)  # type: ignore[arg-type]
+        body = _derived(evaluator, function.body, letter.name, order)
     return FunctionValue(function.parameters, body, tuple(requirements), (function.name or "f") + "'" * order)
 
 
@@ -78,7 +78,7 @@ def derivative(evaluator: Evaluating, node: t.Derivative) -> Value:
             body = evaluator.applied(body, [context.symbol(node.letter)], "")
         if not is_scalar(body):
             raise not_scalar(body)
-        value: Value = _derived(evaluator, body, node.letter, node.order)  # type: ignore[arg-type]
+        value: Value = _derived(evaluator, body, node.letter, node.order)
     return _at_value_here(evaluator, value, node.letter, requirements)
 
 
@@ -93,8 +93,8 @@ def _at_value_here(evaluator: Evaluating, value: Value, letter: str, requirement
     number = evaluator.resolved(held, letter)
     if not is_scalar(number):
         return value
-    put_in_requirements(context, requirements or [], {letter: number})  # type: ignore[dict-item]
+    put_in_requirements(context, requirements or [], {letter: number})
     if letter in free_letters(value):
         context.note(f"Differentiated by {letter} first; then the value that {letter} has here was put in.")
     with context.collecting():
-        return put_in(context, value, {letter: number})  # type: ignore[dict-item]
+        return put_in(context, value, {letter: number})

@@ -11,7 +11,7 @@ from flint import acb, arb, ctx, fmpq, fmpz_poly
 from . import balls
 
 
-class EnclosedRoot(sp.Expr):  # type: ignore[misc]
+class EnclosedRoot(sp.Expr):
     """The only zero of a function between two rationals; the function changes its sign there.
 
     Arguments: a Lambda of one letter, the lower and the upper end.
@@ -23,7 +23,7 @@ class EnclosedRoot(sp.Expr):  # type: ignore[misc]
     is_number = True
 
     def __new__(cls, function: sp.Lambda, low: sp.Rational, high: sp.Rational) -> EnclosedRoot:
-        return super().__new__(cls, function, sp.Rational(low), sp.Rational(high))  # type: ignore[no-any-return]
+        return super().__new__(cls, function, sp.Rational(low), sp.Rational(high))
 
     @property
     def free_symbols(self) -> set[sp.Symbol]:
@@ -103,7 +103,7 @@ def _root_ball(root: EnclosedRoot, bits: int) -> arb:
     raise balls.NoBall
 
 
-class ComplexRoot(sp.Expr):  # type: ignore[misc]
+class ComplexRoot(sp.Expr):
     """A root of a polynomial with whole coefficients that is not real: a Lambda, and its number in the order of (real part, imaginary part)."""
 
     is_real = False
@@ -112,7 +112,7 @@ class ComplexRoot(sp.Expr):  # type: ignore[misc]
     is_number = True
 
     def __new__(cls, function: sp.Lambda, number: sp.Integer) -> ComplexRoot:
-        return super().__new__(cls, function, sp.Integer(number))  # type: ignore[no-any-return]
+        return super().__new__(cls, function, sp.Integer(number))
 
     @property
     def free_symbols(self) -> set[sp.Symbol]:
@@ -136,7 +136,7 @@ def complex_roots(coefficients: tuple[int, ...]) -> list[acb]:
     return sorted(found, key=lambda r: (round(float(r.real.mid()), 9), float(r.imag.mid())))
 
 
-class EnclosedIntegral(sp.Expr):  # type: ignore[misc]
+class EnclosedIntegral(sp.Expr):
     """A definite integral with no closed form, of a function that is analytic on the way: a Lambda and two ends."""
 
     is_real = True
@@ -145,7 +145,7 @@ class EnclosedIntegral(sp.Expr):  # type: ignore[misc]
     is_number = True
 
     def __new__(cls, function: sp.Lambda, low: sp.Expr, high: sp.Expr) -> EnclosedIntegral:
-        return super().__new__(cls, function, low, high)  # type: ignore[no-any-return]
+        return super().__new__(cls, function, low, high)
 
     @property
     def free_symbols(self) -> set[sp.Symbol]:

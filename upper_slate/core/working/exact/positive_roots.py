@@ -140,7 +140,7 @@ def _cube_root_opened(surd: Surd) -> Surd | None:
     a, b = surd.terms[()], surd.terms[monomial]
     c = fmpq(1)
     for generator, _ in monomial:
-        c *= fmpq(generator)  # type: ignore[arg-type]
+        c *= fmpq(generator)
     norm = a * a - b * b * c
     m = root_of_rational(abs(norm), 3)
     if not m.is_rational:

@@ -98,9 +98,9 @@ def _points(value: object, node: t.Node) -> tuple[Point, ...]:
 
 
 def _float(value: object) -> float:
-    if not is_scalar(value) or expression(value).free_symbols or expression(value).is_real is False:  # type: ignore[arg-type]
+    if not is_scalar(value) or expression(value).free_symbols or expression(value).is_real is False:
         raise LineError("not-supported", "The coordinates of points are numbers.")
-    return float(sp.N(expression(value), 17))  # type: ignore[arg-type]
+    return float(sp.N(expression(value), 17))
 
 
 def _difference(evaluator: Evaluator, body: t.Node, letters: tuple[str, ...]) -> sp.Expr:

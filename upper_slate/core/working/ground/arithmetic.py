@@ -241,7 +241,7 @@ def real_root_power(base: sp.Expr, exponent: Fraction) -> sp.Expr:
             rest = -rest
         else:
             sign = sp.S.NegativeOne if p % 2 else sp.S.One
-    outer = ONE if content == 1 else roots.power(settled(content), exponent)  # type: ignore[arg-type]
+    outer = ONE if content == 1 else roots.power(settled(content), exponent)
     out, under = [], []
     if outer is None:  # a root that cannot be taken apart stays with what it is the root of
         outer, under = ONE, [content]
@@ -262,10 +262,10 @@ def real_root_power(base: sp.Expr, exponent: Fraction) -> sp.Expr:
             out = [f.xreplace({sp.Abs(inner): inner}) for f in out]
         if k is not None and (common := gcd(k, q)) > 1:
             size = sp.Abs(inner) if even and k % 2 == 0 else inner
-            return sign * to_sympy(outer) * sp.Mul(*out) * sp.Pow(size, sp.Rational(k // common * p, q // common))  # type: ignore[arg-type]
+            return sign * to_sympy(outer) * sp.Mul(*out) * sp.Pow(size, sp.Rational(k // common * p, q // common))
     if kept.could_extract_minus_sign() and not even and isinstance(kept, sp.Mul | sp.Symbol):
         kept, sign = -kept, sign * (-1 if p % 2 else 1)
-    return sign * to_sympy(outer) * sp.Mul(*out) * sp.Pow(kept, sp.Rational(p, q))  # type: ignore[arg-type]
+    return sign * to_sympy(outer) * sp.Mul(*out) * sp.Pow(kept, sp.Rational(p, q))
 
 
 def _factors(expr: sp.Expr) -> list[sp.Expr]:

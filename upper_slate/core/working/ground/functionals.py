@@ -43,14 +43,14 @@ def combine(context: Context, left: Value, right: Value, sign: str) -> FunctionV
 def _body(context: Context, value: Value, letters: tuple[sp.Symbol, ...]) -> Scalar:
     """The body of a function in these letters; a number as it is."""
     if not isinstance(value, FunctionValue):
-        return value  # type: ignore[return-value]
+        return value
     given: dict[str, Scalar] = {own.name: new for own, new in zip(value.parameters, letters, strict=True)}
     put_in_requirements(context, value.requirements, given)
     with context.collecting():
         body = put_in(context, value.body, given)
     if not is_scalar(body):
         raise LineError("not-supported", "Functions whose values are lists cannot be joined.")
-    return body  # type: ignore[return-value]
+    return body
 
 
 def compose(context: Context, outer: FunctionValue, inner: FunctionValue) -> FunctionValue:
@@ -60,7 +60,7 @@ def compose(context: Context, outer: FunctionValue, inner: FunctionValue) -> Fun
     with context.collecting() as requirements:
         for requirement in inner.requirements:
             context.require(requirement)
-        given: dict[str, Scalar] = {outer.parameters[0].name: inner.body}  # type: ignore[dict-item]
+        given: dict[str, Scalar] = {outer.parameters[0].name: inner.body}
         put_in_requirements(context, outer.requirements, given)
         with context.collecting():
             body = put_in(context, outer.body, given)
@@ -74,7 +74,7 @@ def inverse_of(context: Context, function: FunctionValue) -> FunctionValue:
     letter = function.parameters[0]
     image = context.symbol("y_0" if letter.name != "y_0" else "y_1")
     with context.collecting() as needs:
-        found = isolate(context, function.body, letter, image)  # type: ignore[arg-type]
+        found = isolate(context, function.body, letter, image)
     if found is None:
         raise LineError("not-supported", f"The inverse of {function.name or 'this function'} could not be found.")
     if len(found) != 1:
@@ -83,7 +83,7 @@ def inverse_of(context: Context, function: FunctionValue) -> FunctionValue:
         back: dict[str, Scalar] = {image.name: letter}
         put_in_requirements(context, needs, back)
         body = put_in(context, found[0], back)
-        put_in_requirements(context, function.requirements, {letter.name: body})  # type: ignore[dict-item]
+        put_in_requirements(context, function.requirements, {letter.name: body})
     name = f"{function.name}^-1" if function.name else ""
     return FunctionValue((letter,), body, tuple(requirements), name)
 

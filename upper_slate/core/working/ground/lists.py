@@ -44,7 +44,7 @@ def _numbers(name: str, value: ListValue) -> list[Scalar]:
         raise LineError("outside-domain", f"{name} of an empty list has no value.")
     if not all(is_scalar(i) for i in value.items):
         raise LineError("wrong-arguments", f"{name} needs a plain list of numbers.")
-    return list(value.items)  # type: ignore[arg-type]
+    return list(value.items)
 
 
 def _mean(context: Context, value: ListValue) -> Scalar:
@@ -92,7 +92,7 @@ def _matrix(value: Value) -> sp.Matrix:
         raise LineError("too-large", f"Matrices have at most {_MAX_SIDE} rows and columns.")
     if not all(is_scalar(e) for row in rows for e in row):
         raise LineError("wrong-arguments", "The entries of a matrix are numbers or expressions.")
-    return sp.Matrix([[expression(e) for e in row] for row in rows])  # type: ignore[arg-type]
+    return sp.Matrix([[expression(e) for e in row] for row in rows])
 
 
 def _square(value: Value) -> sp.Matrix:
@@ -166,19 +166,19 @@ def combine(context: Context, left: Value, right: Value, sign: str) -> Value:
     if sign == "/":
         if isinstance(right, ListValue):
             raise LineError("not-supported", "Nothing is divided by a list or a matrix; multiply by its inverse.")
-        return combine(context, divide(context, ONE, right), left, "*")  # type: ignore[arg-type]
+        return combine(context, divide(context, ONE, right), left, "*")
     if sign != "*":
         raise LineError("not-supported", f"{sign} of lists has no meaning.")
     if isinstance(left, ListValue) and isinstance(right, ListValue):
         return _matrix_product(left, right)
     number, value = (left, right) if isinstance(right, ListValue) else (right, left)
     assert isinstance(value, ListValue)
-    return ListValue(tuple(combine(context, number, i, "*") if isinstance(i, ListValue) else multiply([number, i]) for i in value.items))  # type: ignore[list-item]
+    return ListValue(tuple(combine(context, number, i, "*") if isinstance(i, ListValue) else multiply([number, i]) for i in value.items))
 
 
 def _added(left: Value, right: Value) -> Value:
     if is_scalar(left) and is_scalar(right):
-        return add([left, right])  # type: ignore[list-item]
+        return add([left, right])
     if not (isinstance(left, ListValue) and isinstance(right, ListValue)):
         raise LineError("wrong-arguments", "A number and a list cannot be added.")
     if len(left.items) != len(right.items):

@@ -40,15 +40,15 @@ def _order_holds(kind: str, value: object) -> bool:
     sign = judge.sign
     match kind:
         case "nonneg":
-            return sign(value) >= 0  # type: ignore[arg-type]
+            return sign(value) >= 0
         case "positive":
-            return sign(value) > 0  # type: ignore[arg-type]
+            return sign(value) > 0
         case "unit":
-            return judge.compare(value, ONE) <= 0 and judge.compare(value, -ONE) >= 0  # type: ignore[arg-type]
+            return judge.compare(value, ONE) <= 0 and judge.compare(value, -ONE) >= 0
         case "above-one":
-            return judge.compare(value, ONE) >= 0  # type: ignore[arg-type]
+            return judge.compare(value, ONE) >= 0
         case "inside-one":
-            return judge.compare(value, ONE) < 0 and judge.compare(value, -ONE) > 0  # type: ignore[arg-type]
+            return judge.compare(value, ONE) < 0 and judge.compare(value, -ONE) > 0
     raise ValueError(kind)
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
-from typing import Union
+from typing import TypeGuard, Union
 
 import sympy as sp
 
@@ -212,7 +212,7 @@ class GraphValue:
 Value = Union[Surd, sp.Expr, ListValue, FunctionValue, RelationValue, SolutionsValue, TableValue, GraphValue]
 
 
-def is_scalar(value: object) -> bool:
+def is_scalar(value: object) -> TypeGuard[Scalar]:
     return isinstance(value, Surd | sp.Expr)
 
 

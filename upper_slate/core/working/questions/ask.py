@@ -41,14 +41,14 @@ def ask_equal(context: Context, left: Side, right: Side) -> Verdict:
         raise LineError("not-supported", "Only numbers, expressions and lists can be compared.")
     letters = sorted(free_letters(left.value) | free_letters(right.value) | {s.name for r in (*left.requirements, *right.requirements) for s in r.expr.free_symbols})
     if not letters:
-        difference = add([left.value, negate(right.value)])  # type: ignore[list-item, arg-type]
+        difference = add([left.value, negate(right.value)])
         try:
             equal = judge.is_zero(difference)
         except LineError:  # no digit tells them apart, and no rule proves them equal
             return Verdict("not-settled", notes=("The two sides agree to more than 1,000 digits; that is no proof.",))
         if equal:
             return Verdict("equal")
-        return Verdict("not-equal", counterexample=Counterexample((), left.value, right.value))  # type: ignore[arg-type]
+        return Verdict("not-equal", counterexample=Counterexample((), left.value, right.value))
     symbols = [context.symbol(n) for n in letters]
     differ = _differ_somewhere(context, symbols, left, right)
     if not differ and _is_proved(context, symbols, left, right):
@@ -61,7 +61,7 @@ def ask_equal(context: Context, left: Side, right: Side) -> Verdict:
 
 
 def _is_proved(context: Context, letters: list[sp.Symbol], left: Side, right: Side) -> bool:
-    difference = expression(left.value) - expression(right.value)  # type: ignore[arg-type]
+    difference = expression(left.value) - expression(right.value)
     if proves_identity(difference, [*left.requirements, *right.requirements], not context.complex):
         return True
     return _holds_by_pieces(context, letters, left, right)
@@ -107,7 +107,7 @@ def _value_at(context: Context, side: Side, point: dict[str, sp.Expr]) -> Scalar
     try:
         with context.collecting():
             put_in_requirements(context, side.requirements, given)
-            return put_in_scalar(context, side.value, given)  # type: ignore[arg-type]
+            return put_in_scalar(context, side.value, given)
     except LineError:
         return None
 
@@ -141,7 +141,7 @@ def _differ_somewhere(context: Context, letters: list[sp.Symbol], left: Side, ri
 def _counterexample(context: Context, letters: list[sp.Symbol], left: Side, right: Side) -> tuple[Counterexample | None, int]:
     """A point at which both sides have values that differ, and at how many points they agreed."""
     agreed = 0
-    for point in trial_points(context, letters, [expression(s.value) for s in (left, right)]):  # type: ignore[arg-type]
+    for point in trial_points(context, letters, [expression(s.value) for s in (left, right)]):
         values = _value_at(context, left, point), _value_at(context, right, point)
         if values[0] is None or values[1] is None or not all(judge.is_closed(v) for v in values if v is not None):
             continue
@@ -158,7 +158,7 @@ def _holds_by_pieces(context: Context, letters: list[sp.Symbol], left: Side, rig
     if len(letters) != 1 or context.complex:
         return False
     (letter,) = letters
-    difference = expression(left.value) - expression(right.value)  # type: ignore[arg-type]
+    difference = expression(left.value) - expression(right.value)
     if not difference.has(sp.Abs, sp.sign, sp.Piecewise, sp.Max, sp.Min):
         return False
     trial = Trial(context, letter, Statement("", atom=Atom(difference, "=")), [*left.requirements, *right.requirements])

@@ -148,7 +148,7 @@ def _odd(content: sp.Expr, exponent: sp.Rational) -> sp.Expr:
     return sp.Pow(content, exponent)
 
 
-class _Holder(sp.Function):  # type: ignore[misc]
+class _Holder(sp.Function):
     """Keeps a positive quantity whole, so that nothing rewrites it: stands for its argument."""
 
     nargs = 1

@@ -145,7 +145,7 @@ def by_logarithms(search: Search, expr: sp.Expr) -> Zeros | None:
     common = sp.ilcm(*(r.q for r in ratios))  # type: ignore[union-attr]
     over = under = sp.S.One
     for ratio, (_, inside) in zip(ratios, logs, strict=True):
-        power = int(ratio * common)  # type: ignore[operator]
+        power = int(ratio * common)
         if power > 0:
             over *= inside ** power
         else:

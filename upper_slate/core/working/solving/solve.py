@@ -170,7 +170,7 @@ def _shown(value: sp.Expr) -> Scalar:
     """Logarithms and letters tidied; sums with angles stay sums."""
     if value.has(EnclosedRoot) or not (value.has(sp.log) or value.free_symbols):
         return settled(value)
-    return tidy(settled(value))  # type: ignore[return-value]
+    return tidy(settled(value))
 
 
 def free_letter(context: Context, taken: set[str]) -> str:

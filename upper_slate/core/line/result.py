@@ -1,0 +1,236 @@
+"""What a line answers, as the JSON of section 9 of the language: one shape from the core to the screen.
+
+Plain dictionaries with known keys, since they are stored, cross processes, and are sent as they are. The API's schema and the
+types of the interface are made from these.
+"""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from typing_extensions import NotRequired, TypedDict
+
+Sign = Literal["=", "≈"]
+
+
+class Written(TypedDict):
+    """A value as text in the language and as LaTeX."""
+
+    text: str
+    latex: str
+
+
+class DecimalWritten(Written):
+    """A decimal with the sign that stands before it: `≈` where it was rounded."""
+
+    relation: Sign
+
+
+class ScalarResult(TypedDict):
+    """A number or expression, exact and decimal, each null where there is none."""
+
+    exact: Written | None
+    decimal: DecimalWritten | None
+
+
+class FormResult(Written):
+    """Another way to write a value."""
+
+    name: str
+    relation: Sign
+
+
+class NoticeResult(TypedDict):
+    """A remark; `tag` is its short form for the margin."""
+
+    text: str
+    tag: str | None
+
+
+class SuggestionResult(TypedDict):
+    """Text to put between two places of the line, in characters."""
+
+    text: str
+    start: int
+    end: int
+
+
+class ErrorResult(TypedDict):
+    """Why there is no result: code, one sentence, the place in the line."""
+
+    code: str
+    message: str
+    start: int
+    end: int
+    suggestion: SuggestionResult | None
+
+
+class WorkingStepResult(Written):
+    """One step of the working, with the name of the rule used."""
+
+    rule: str
+
+
+class CounterexampleResult(TypedDict):
+    """Values of the letters at which a claim fails, and both sides there; null for a side with no value."""
+
+    at: dict[str, str]
+    left: str | None
+    right: str | None
+
+
+class SolutionsResult(TypedDict):
+    """`list` is null for an inequality; each solution has a value for every letter, a turning point its `type` too.
+    `letter` is the whole-number letter of a general solution."""
+
+    complete: bool
+    list: list[dict[str, ScalarResult | str]] | None
+    letter: NotRequired[str | None]
+
+
+class TableResult(TypedDict):
+    """Headings and rows; null where there is no value."""
+
+    headings: list[Written]
+    rows: list[list[ScalarResult | None]]
+
+
+class FeatureResult(TypedDict):
+    """A point of a graph. `place` is its x, then y and the heights left and right of a jump; `request` is a line that proves it."""
+
+    kind: str
+    x: ScalarResult
+    y: ScalarResult | None
+    left: ScalarResult | None
+    right: ScalarResult | None
+    place: list[float | None]
+    request: str
+
+
+class MeetingResult(FeatureResult):
+    """A point of two curves, by their places in the line."""
+
+    curves: list[int]
+
+
+class AsymptoteResult(TypedDict):
+    """`line` is x for a vertical one, else the height at 0 and the slope."""
+
+    kind: str
+    at: ScalarResult
+    slope: ScalarResult | None
+    line: list[float | None]
+    equation: Written
+    request: str
+
+
+class CurveResult(TypedDict):
+    """`kind` is function, equation or points; `word` is its name where it has one; of the kinds in `unsure` there may be more."""
+
+    label: Written
+    name: str
+    source: str
+    kind: str
+    word: str | None
+    pieces: list[list[list[float]]]
+    points: list[list[float]]
+    joined: bool
+    features: list[FeatureResult]
+    asymptotes: list[AsymptoteResult]
+    unsure: list[str]
+
+
+class AreaResult(TypedDict):
+    """`strips` are runs of x, lower and upper height; `problem` says why there is no value."""
+
+    problem: str | None
+    value: ScalarResult | None
+    strips: list[list[list[float]]]
+
+
+class TangentResult(TypedDict):
+    """`line` is x and y of the point, and the slope."""
+
+    problem: str | None
+    x: ScalarResult | None
+    y: ScalarResult | None
+    slope: ScalarResult | None
+    equation: Written | None
+    line: list[float] | None
+
+
+class GraphResult(TypedDict):
+    """`window` is left, right, bottom, top; `axis` is plain, pi or degrees; `elsewhere` is a window with something in it, where this has nothing."""
+
+    window: list[float]
+    letter: str
+    axis: str
+    curves: list[CurveResult]
+    meetings: list[MeetingResult]
+    elsewhere: list[float] | None
+    area: AreaResult | None
+    tangent: TangentResult | None
+
+
+class HeadResult(TypedDict):
+    """The line as it is set: what stands left of the sign at which lines are aligned, the sign, and what stands right of it, as LaTeX with places."""
+
+    left: str
+    sign: str
+    right: str
+
+
+class LineResult(TypedDict):
+    """The result of a line. A field that does not apply is null or empty.
+
+    `head` is the reading in its parts; `saysMore` tells whether the result says something that the line does not, `asWritten`
+    that a function is shown as it was defined, by its letters.
+    """
+
+    source: str
+    kind: str
+    name: str | None
+    reading: str
+    head: HeadResult
+    exact: Written | None
+    decimal: DecimalWritten | None
+    forms: list[FormResult]
+    conditions: list[str]
+    conditionsLatex: list[str]
+    notices: list[NoticeResult]
+    working: list[WorkingStepResult]
+    verdict: str | None
+    counterexample: CounterexampleResult | None
+    counterexampleLatex: CounterexampleResult | None
+    solutions: SolutionsResult | None
+    table: TableResult | None
+    graph: GraphResult | None
+    offers: dict[str, str]
+    error: ErrorResult | None
+    asked: Literal["decimal"] | None
+    saysMore: bool
+    asWritten: bool
+
+
+#: What only the interface needs.
+FOR_THE_SCREEN = ("head", "conditionsLatex", "counterexampleLatex", "asked", "saysMore", "asWritten", "offers")
+
+
+def empty_result(source: str, kind: str = "empty") -> LineResult:
+    """A line with nothing in it yet."""
+    return {"source": source, "kind": kind, "name": None, "reading": "", "head": {"left": "", "sign": "", "right": ""}, "exact": None, "decimal": None, "forms": [],
+            "conditions": [], "conditionsLatex": [], "notices": [], "working": [], "verdict": None, "counterexample": None, "counterexampleLatex": None,
+            "solutions": None, "table": None, "graph": None, "offers": {}, "error": None, "asked": None, "saysMore": False, "asWritten": False}
+
+
+def error_result(source: str, code: str, message: str, reading: str = "") -> LineResult:
+    """A line that failed as a whole: the limits, Stop."""
+    result = empty_result(source, "error")
+    result["reading"] = reading
+    result["error"] = {"code": code, "message": message, "start": 0, "end": len(source), "suggestion": None}
+    return result
+
+
+def printed(result: LineResult) -> dict[str, Any]:
+    """The result as `run --json` prints it."""
+    return {k: v for k, v in result.items() if k not in ("head", "saysMore", "asWritten")}
