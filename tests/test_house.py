@@ -91,7 +91,7 @@ def latex_in(result: object) -> list[str]:
     found: list[str] = []
     if isinstance(result, dict):
         for key, value in result.items():
-            if key in ("latex", "reading", "placed") and isinstance(value, str):
+            if key in ("latex", "reading", "left", "right") and isinstance(value, str):
                 found.append(value)
             elif key == "conditionsLatex":
                 found += value

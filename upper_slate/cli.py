@@ -7,7 +7,6 @@ import json
 import sys
 from collections.abc import Sequence
 from pathlib import Path
-from typing import Any
 
 from . import __version__
 
@@ -36,6 +35,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
     """Works out each file by itself. 0: every line has a result; 1: a line has an error; 2: a file cannot be read."""
     from .core.answering.pages import work_out_page
+    from .core.line.result import LineResult, printed
     from .core.page.cells import MathCell
     from .formats.markdown import BadFile, read_markdown
     from .workroom.workroom import Workroom
@@ -52,13 +52,14 @@ def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
                 continue
             cells = [MathCell(str(k), text) for k, text in enumerate(sheet.math_cells(), start=1)]
             page = work_out_page(cells, sheet.conventions, {}, room.work_out)
-            rows: dict[str, list[dict[str, Any]]] = {cell.id: [] for cell in cells}
+            rows: dict[str, list[LineResult]] = {cell.id: [] for cell in cells}
             for worked in page.lines:
-                rows[worked.line.cell_id].append({k: v for k, v in worked.outcome.result.items() if k != "placed"})
+                rows[worked.line.cell_id].append(worked.outcome.result)
             if any(line["error"] for lines in rows.values() for line in lines):
                 status = max(status, 1)
             if as_json:
-                out = {"file": file, "conventions": sheet.conventions.as_dict(), "cells": [{"number": int(k), "lines": v} for k, v in rows.items()]}
+                found = [{"number": int(k), "lines": [printed(line) for line in v]} for k, v in rows.items()]
+                out = {"file": file, "conventions": sheet.conventions.as_dict(), "cells": found}
                 print(json.dumps(out, ensure_ascii=False), flush=True)
             else:
                 from .formats.terminal import show

@@ -5,14 +5,16 @@ from __future__ import annotations
 import unittest
 from typing import Any
 
+from pydantic import TypeAdapter
+
 from tests.core.lines import page
 from tests.test_house import EVERY_KIND
-from upper_slate.api.schemas import LineSchema
+from upper_slate.core.line.result import LineResult
 
 
 def through(result: dict[str, Any]) -> dict[str, Any]:
     """A result as the server would send it."""
-    return LineSchema.model_validate(result).model_dump()
+    return TypeAdapter(LineResult).validate_python(result)
 
 
 def results(*cells: str, **conventions: str) -> list[dict[str, Any]]:

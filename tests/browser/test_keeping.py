@@ -57,7 +57,7 @@ class Keeping(InBrowser):
 
     def test_results_of_another_text_are_dimmed(self) -> None:
         self.type_line("a = 6/4")
-        self.expect_result(1, "3/2")
+        self.expect_result(1, r"\frac{3}{2}")
         self.page.route("**/events", lambda route: route.abort())
         self.page.route("**/operations", lambda route: route.abort())
         self.page.locator("[data-cell]").first.click()

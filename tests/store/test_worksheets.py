@@ -11,7 +11,8 @@ import time
 import unittest
 from pathlib import Path
 
-from upper_slate.core.line.tasks import LineOutcome, MeaningData, empty_result, error_result
+from upper_slate.core.line.result import empty_result, error_result
+from upper_slate.core.line.tasks import LineOutcome, MeaningData
 from upper_slate.formats.markdown import FileCell
 from upper_slate.store.database import open_database
 from upper_slate.store.folder import NotUsable, hold_folder

@@ -5,27 +5,32 @@ from __future__ import annotations
 import asyncio
 import json
 from collections.abc import AsyncIterator
-from typing import Any
 
 from fastapi import APIRouter
 from fastapi.responses import StreamingResponse
+from pydantic import RootModel
 
+from ..desk.events import Event
 from .plain_text import PlainTextRoute
 from .worksheets import OfficeIn
 
 router = APIRouter(tags=["events"], route_class=PlainTextRoute)
 
+class WorksheetEvent(RootModel[Event]):
+    """One event of the stream."""
+
+
 #: Seconds between signs of life, so that both sides notice a broken connection.
 _BEAT = 10.0
 
 
-@router.get("/worksheets/{worksheet_id}/events", operation_id="events", response_class=StreamingResponse)
+@router.get("/worksheets/{worksheet_id}/events", operation_id="events", response_class=StreamingResponse, responses={200: {"model": WorksheetEvent}})
 async def events(worksheet_id: str, office: OfficeIn) -> StreamingResponse:
     loop = asyncio.get_running_loop()
     desk = await loop.run_in_executor(None, office.desk, worksheet_id)
-    queue: asyncio.Queue[dict[str, Any]] = asyncio.Queue()
+    queue: asyncio.Queue[Event] = asyncio.Queue()
 
-    def listener(event: dict[str, Any]) -> None:
+    def listener(event: Event) -> None:
         loop.call_soon_threadsafe(queue.put_nowait, event)
 
     leave = desk.listen(listener)
@@ -51,5 +56,5 @@ async def events(worksheet_id: str, office: OfficeIn) -> StreamingResponse:
     return StreamingResponse(stream(), media_type="text/event-stream", headers={"Cache-Control": "no-store"})
 
 
-def _event(data: dict[str, Any]) -> str:
+def _event(data: Event) -> str:
     return f"data: {json.dumps(data, ensure_ascii=False)}\n\n"

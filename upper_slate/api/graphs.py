@@ -7,7 +7,7 @@ from fastapi.concurrency import run_in_threadpool
 
 from ..desk.desk import Desk
 from ..desk.turns import Turn
-from .graph_schemas import GraphAnswer, GraphIn, GraphSchema
+from .graph_schemas import GraphAnswer, GraphIn
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
 from .waiting import when_ready
@@ -32,4 +32,4 @@ def _seen(desk: Desk, given: GraphIn, turn: Turn) -> GraphAnswer:
     if outcome.result["graph"] is None:
         error = outcome.result["error"]
         return GraphAnswer(graph=None, problem=error["message"] if error else None)
-    return GraphAnswer(graph=GraphSchema(**outcome.result["graph"]))
+    return GraphAnswer(graph=outcome.result["graph"])

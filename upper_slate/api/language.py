@@ -18,7 +18,7 @@ router = APIRouter(tags=["language"], route_class=PlainTextRoute)
 @router.post("/worksheets/{worksheet_id}/draft", operation_id="readDraft")
 def read_draft(worksheet_id: str, given: DraftIn, office: OfficeIn) -> DraftOut:
     """How the text of a cell reads so far; nothing is stored."""
-    return DraftOut(lines=office.desk(worksheet_id).read_draft(given.cell, given.text))  # type: ignore[arg-type]
+    return DraftOut(lines=office.desk(worksheet_id).read_draft(given.cell, given.text))
 
 
 @router.post("/worksheets/{worksheet_id}/draft/results", operation_id="tryDraft", response_model=DraftOut)
@@ -26,7 +26,7 @@ async def try_draft(worksheet_id: str, given: DraftIn, office: OfficeIn) -> Resp
     """The same with results, where they are quick; the newest draft of a cell in a window of the browser wins."""
     desk = await run_in_threadpool(office.desk, worksheet_id)
     turn = desk.turns.take(("draft", given.client, given.cell))
-    return await when_ready(lambda: DraftOut(lines=desk.try_draft(given.cell, given.text, turn)), DraftOut(lines=[]))  # type: ignore[arg-type]
+    return await when_ready(lambda: DraftOut(lines=desk.try_draft(given.cell, given.text, turn)), DraftOut(lines=[]))
 
 
 @router.get("/worksheets/{worksheet_id}/names", operation_id="namesHere")

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field
+from pydantic import AfterValidator, BaseModel, Field
 
+from ..core.line.result import DraftRow, LineRow
+from ..desk.events import CellData
 from ..store.operations import MAX_TEXT, CellId, Operation
-from .graph_schemas import GraphSchema
-from .written_schemas import Decimal, ValueSchema, Written
 
 #: Marks a window of the browser, so that it knows its own changes.
 Client = Annotated[str, Field(max_length=128)]
@@ -42,98 +42,6 @@ class WorksheetUpdate(BaseModel):
     title: str = Field(min_length=1, max_length=200)
 
 
-class CellSchema(BaseModel):
-    id: str
-    kind: Literal["math", "note"]
-    text: str
-    display: dict[str, Any]
-
-
-class FormSchema(Written):
-    name: str
-    relation: Literal["=", "≈"]
-
-
-class NoticeSchema(BaseModel):
-    text: str
-    tag: str | None = None
-
-
-class SuggestionSchema(BaseModel):
-    text: str
-    start: int
-    end: int
-
-
-class ErrorSchema(BaseModel):
-    code: str
-    message: str
-    start: int
-    end: int
-    suggestion: SuggestionSchema | None = None
-
-
-class WorkingStepSchema(BaseModel):
-    """One step of the working, with the name of the rule used."""
-
-    rule: str
-    text: str
-    latex: str
-
-
-class CounterexampleSchema(BaseModel):
-    """Values of the letters at which a claim fails, and both sides there; null for a side with no value."""
-
-    at: dict[str, str]
-    left: str | None
-    right: str | None
-
-
-class SolutionsSchema(BaseModel):
-    """`list` is null for an inequality; each solution has a value for every letter, a turning point its `type` too."""
-
-    complete: bool
-    list: list[dict[str, ValueSchema | str]] | None
-    letter: str | None = None
-
-
-class TableSchema(BaseModel):
-    headings: list[Written]
-    rows: list[list[ValueSchema | None]]
-
-
-class LineSchema(BaseModel):
-    """A line's result as in section 9 of the language; `offset` is its place in the cell's text."""
-
-    model_config = ConfigDict(extra="allow")
-
-    source: str
-    kind: str
-    name: str | None
-    reading: str
-    exact: Written | None
-    decimal: Decimal | None
-    forms: list[FormSchema]
-    conditions: list[str]
-    conditionsLatex: list[str] = []
-    notices: list[NoticeSchema]
-    working: list[WorkingStepSchema]
-    verdict: str | None
-    counterexample: CounterexampleSchema | None = None
-    counterexampleLatex: CounterexampleSchema | None = None
-    solutions: SolutionsSchema | None
-    table: TableSchema | None = None
-    graph: GraphSchema | None = None
-    offers: dict[str, str] = {}
-    error: ErrorSchema | None
-    placed: str = ""
-    asked: str | None = None
-    offset: int = 0
-    key: str = ""
-    busySince: float | None = None
-    waitsFor: list[str] = []
-
-
 class WorksheetSchema(BaseModel):
     """An open worksheet with what is known of its results."""
 
@@ -142,8 +50,8 @@ class WorksheetSchema(BaseModel):
     folder: str
     revision: int
     conventions: dict[str, str]
-    cells: list[CellSchema]
-    results: dict[str, list[LineSchema]]
+    cells: list[CellData]
+    results: dict[str, list[LineRow]]
     canUndo: bool
     canRedo: bool
 
@@ -204,16 +112,8 @@ class DraftIn(BaseModel):
     text: Annotated[str, Field(max_length=MAX_TEXT), AfterValidator(_few_lines)]
 
 
-class DraftLine(BaseModel):
-    """A line as it reads so far; `result` where it was quick."""
-
-    offset: int
-    reading: str
-    result: LineSchema | None = None
-
-
 class DraftOut(BaseModel):
-    lines: list[DraftLine]
+    lines: list[DraftRow]
 
 
 class NameHere(BaseModel):

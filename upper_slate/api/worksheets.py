@@ -6,7 +6,7 @@ from fastapi import APIRouter
 from fastapi.responses import PlainTextResponse
 
 from ..core.line.conventions import Conventions
-from ..desk.office import Office
+from ..desk.office import Office, cell_data
 from ..formats.markdown import FileCell, WorksheetFile, read_markdown, write_markdown
 from ..formats.pasted import read_pasted
 from ..store.operations import Insert, Retitle
@@ -16,7 +16,6 @@ from ..store.worksheets import Applied, to_file
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
 from .schemas import (
-    CellSchema,
     CellsIn,
     Changed,
     ClientIn,
@@ -68,7 +67,7 @@ def _opened(office: Office, worksheet_id: str, first: int | None = None) -> Work
     results = known if first is None else {c.id: known[c.id] for c in stored.sheet.cells[:first] if c.id in known}
     return WorksheetSchema(
         id=stored.id, title=stored.sheet.title, folder=stored.folder, revision=stored.revision, conventions=stored.sheet.conventions,
-        cells=[CellSchema(**c.as_dict()) for c in stored.sheet.cells], results=results,  # type: ignore[arg-type]
+        cells=[cell_data(c) for c in stored.sheet.cells], results=results,
         canUndo=stored.can_undo, canRedo=stored.can_redo)
 
 

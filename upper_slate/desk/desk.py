@@ -10,6 +10,7 @@ from dataclasses import dataclass, field
 from typing import Any, Final
 
 from ..core.line.conventions import Conventions
+from ..core.line.result import DraftRow, LineRow
 from ..core.line.tasks import LineOutcome
 from ..core.page.cells import MathCell, PlannedLine
 from ..core.page.notes import live_values
@@ -18,9 +19,10 @@ from ..store.outcomes import Outcomes
 from ..store.states import CellState, SheetState
 from ..workroom.workroom import Ticket, Workroom
 from .drafts import Drafts
+from .events import Event
 from .graphs import Graphs
 from .names import names_in_force
-from .rows import Row, rows_of
+from .rows import rows_of
 from .turns import Turn, Turns
 
 #: A line that is ready so soon is waited for in its turn; a slower one lets the lines that do not need it go on.
@@ -38,7 +40,7 @@ _TROUBLE: Final = "Something went wrong with this worksheet, so its results are 
 #: Errors of lines that may end otherwise next time.
 _ENDED: Final = ("took-too-long", "stopped", "out-of-memory")
 
-Listener = Callable[[dict[str, Any]], None]
+Listener = Callable[[Event], None]
 
 
 def _planned(cell: CellState) -> MathCell | None:
@@ -76,7 +78,7 @@ class Desk:
         self.graphs = Graphs(self._page, room)
         self.turns = Turns()
         self._planned: dict[str, tuple[CellState, MathCell | None]] = {}
-        self._shown: dict[str, list[Row]] = {}
+        self._shown: dict[str, list[LineRow]] = {}
         self._listeners: list[Listener] = []
         self._kept: list[str] = []
         self._kept_at = 0.0
@@ -98,7 +100,7 @@ class Desk:
                 self._start()
             self._wake.notify_all()
 
-    def results(self) -> dict[str, list[Row]]:
+    def results(self) -> dict[str, list[LineRow]]:
         """Results by cell, as far as they are known."""
         with self._wake:
             return dict(self._shown)
@@ -113,11 +115,11 @@ class Desk:
         with self._wake:
             return self._wake.wait_for(lambda: self._done_revision == self._revision, seconds)
 
-    def read_draft(self, cell_id: str | None, text: str) -> list[dict[str, Any]]:
+    def read_draft(self, cell_id: str | None, text: str) -> list[DraftRow]:
         """How a text reads in the place of a cell, or at the end of the page, with results that are known. Stores nothing."""
         return self._drafts.read(cell_id, self._number_at(cell_id, own=False) + 1, text)
 
-    def try_draft(self, cell_id: str | None, text: str, turn: Turn) -> list[dict[str, Any]]:
+    def try_draft(self, cell_id: str | None, text: str, turn: Turn) -> list[DraftRow]:
         """The same with the results that are quick; waits for them."""
         return self._drafts.try_out(cell_id, self._number_at(cell_id, own=False) + 1, text, turn)
 
@@ -167,7 +169,7 @@ class Desk:
 
         return leave
 
-    def tell(self, event: dict[str, Any]) -> None:
+    def tell(self, event: Event) -> None:
         """Sends an event to every listener."""
         for listener in list(self._listeners):
             try:
@@ -257,7 +259,7 @@ class Desk:
         self._page.change(self._planned_cells(sheet), Conventions(**sheet.conventions))
         with self._wake:
             self._shown = {cell_id: rows for cell_id, rows in self._shown.items() if cell_id in self._page}
-        changed: dict[str, list[Row]] = {}
+        changed: dict[str, list[LineRow]] = {}
         told = time.monotonic()
         for cell in self._page.settle(self._answer):
             before = self._shown.get(cell.id, [])
@@ -280,7 +282,7 @@ class Desk:
             self._planned[cell.id] = held if held is not None and held[0] is cell else (cell, _planned(cell))
         return [made for _, made in self._planned.values() if made is not None]
 
-    def _publish(self, changed: dict[str, list[Row]], revision: int) -> None:
+    def _publish(self, changed: dict[str, list[LineRow]], revision: int) -> None:
         if changed:
             with self._wake:
                 self._shown |= changed

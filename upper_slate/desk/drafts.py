@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Any, Final
+from typing import Final
 
+from ..core.line.result import DraftRow
 from ..core.line.tasks import LineOutcome
 from ..core.page.cells import PlannedLine
 from ..core.page.known import function_head, known_names, tolerant_reading
-from ..core.page.page import Page
+from ..core.page.page import Answer, Page
 from ..store.outcomes import Outcomes
 from ..workroom.workroom import Workroom
 from .rows import settled_row
@@ -24,11 +25,11 @@ class Drafts:
     def __init__(self, page: Page, memory: Outcomes, room: Workroom) -> None:
         self.page, self._memory, self._room = page, memory, room
 
-    def read(self, cell_id: str | None, number: int, text: str) -> list[dict[str, Any]]:
+    def read(self, cell_id: str | None, number: int, text: str) -> list[DraftRow]:
         """The lines as they read so far, with results that are known already."""
         return self._lines(cell_id, number, text, self._known)
 
-    def try_out(self, cell_id: str | None, number: int, text: str, turn: Turn) -> list[dict[str, Any]]:
+    def try_out(self, cell_id: str | None, number: int, text: str, turn: Turn) -> list[DraftRow]:
         """The same with the results that are quick; an unfinished line is no error yet, so only results are given."""
         given_up = not turn.is_newest
 
@@ -48,9 +49,9 @@ class Drafts:
     def _known(self, line: PlannedLine) -> LineOutcome | None:
         return None if line.waits_for else self._memory.get(line.key)
 
-    def _lines(self, cell_id: str | None, number: int, text: str, answer: Any) -> list[dict[str, Any]]:
+    def _lines(self, cell_id: str | None, number: int, text: str, answer: Answer) -> list[DraftRow]:
         drafted = self.page.draft(cell_id, number, text, answer)
-        found = []
+        found: list[DraftRow] = []
         for line, outcome in zip(drafted.lines, drafted.outcomes, strict=True):
             names = known_names(line.task.names, line.task.failed, function_head(line.task.source))
             found.append({"offset": line.offset, "reading": tolerant_reading(line.task.source, names, places=True),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ..core.language.typeset import latex_name
 from ..core.line.tasks import LineOutcome
 from ..core.page.cells import PlannedCell
 from ..core.page.known import names_said
@@ -69,17 +70,20 @@ def _letters_of(outcome: LineOutcome) -> tuple[str, ...]:
     """The letters that a definition holds: its own, for a function, and free ones."""
     if outcome.defined is None:
         return ()
-    own = [n.strip() for n in outcome.defined.written.partition("(")[2].rstrip(")").split(",") if n.strip()]
-    return (*own, *outcome.defined.letters)
+    return (*_own_letters(outcome), *outcome.defined.letters)
+
+
+def _own_letters(outcome: LineOutcome) -> list[str]:
+    written = outcome.defined.written if outcome.defined is not None else ""
+    return [n.strip() for n in written.partition("(")[2].rstrip(")").split(",") if n.strip()]
 
 
 def _meaning(outcome: LineOutcome) -> str:
     """A definition as the panel shows it: as it was written, or with its result where that says more."""
-    reading, exact = outcome.result["reading"], outcome.result["exact"]
-    if exact is None or (outcome.result["kind"] == "function" and r"\left(" in reading.split("=")[0]):
-        return str(reading)
-    head = reading.split("=")[0].strip()
+    result, exact = outcome.result, outcome.result["exact"]
+    if exact is None or result["asWritten"]:
+        return result["reading"]
+    head = latex_name(result["name"] or "")
     if outcome.defined is not None and outcome.defined.kind == "function":
-        letters = outcome.defined.written.partition("(")[2].rstrip(")")
-        return rf"{head}\left({letters}\right) = {exact['latex']}"
+        head += rf"\left({', '.join(map(latex_name, _own_letters(outcome)))}\right)"
     return f"{head} = {exact['latex']}"

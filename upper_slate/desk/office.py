@@ -10,10 +10,17 @@ from sqlalchemy import Engine
 from ..formats.markdown import read_markdown
 from ..store.operations import Operation
 from ..store.outcomes import Outcomes
+from ..store.states import CellState
 from ..store.worksheets import Applied, Worksheets
 from ..workroom.workroom import Workroom
 from .desk import Desk
+from .events import CellData
 from .previews import Previews
+
+
+def cell_data(cell: CellState) -> CellData:
+    """A cell as it is sent."""
+    return {"id": cell.id, "kind": "note" if cell.kind == "note" else "math", "text": cell.text, "display": cell.display}
 
 
 class Office:
@@ -67,7 +74,7 @@ class Office:
         order = [c.id for c in stored.sheet.cells]
         desk.tell({"type": "changed", "revision": stored.revision, "client": client, "title": stored.sheet.title,
                    "conventions": stored.sheet.conventions, "order": None if order == list(before) else order,
-                   "cells": [c.as_dict() for c in stored.sheet.cells if before.get(c.id) is not c], "canUndo": stored.can_undo, "canRedo": stored.can_redo})
+                   "cells": [cell_data(c) for c in stored.sheet.cells if before.get(c.id) is not c], "canUndo": stored.can_undo, "canRedo": stored.can_redo})
         desk.update(stored.sheet, stored.revision)
         return applied
 

@@ -2,31 +2,33 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from ..core.line.gate import unexpected
-from ..core.line.tasks import LineOutcome, empty_result
+from ..core.line.result import LineResult, LineRow, empty_result
+from ..core.line.tasks import LineOutcome
 from ..core.page.cells import PlannedCell, PlannedLine
-from ..core.page.known import known_names, tolerant_reading
-
-Row = dict[str, Any]
+from ..core.page.known import known_names, tolerant_parts
 
 
-def settled_row(line: PlannedLine, outcome: LineOutcome) -> Row:
+def settled_row(line: PlannedLine, outcome: LineOutcome) -> LineRow:
     """A line with its outcome."""
-    return {**outcome.result, "key": line.key, "offset": line.offset}
+    return {**outcome.result, "key": line.key, "offset": line.offset, "busySince": None, "waitsFor": []}
 
 
-def waiting_row(line: PlannedLine, before: Row | None, busy_since: float | None) -> Row:
+def waiting_row(line: PlannedLine, before: LineRow | None, busy_since: float | None) -> LineRow:
     """A line that is at work or waits: what it showed before stays, marked as not settled."""
-    row = before or {}
-    if row.get("source") != line.task.source:
-        reading = tolerant_reading(line.task.source, known_names(line.task.names, line.task.failed))
-        row = {**empty_result(line.task.source, "busy"), "reading": reading}
-    return {**row, "key": line.key, "offset": line.offset, "busySince": busy_since, "waitsFor": list(line.waits_for)}
+    result: LineResult
+    if before is not None and before["source"] == line.task.source:
+        result = before
+    else:
+        names = known_names(line.task.names, line.task.failed)
+        parts = tolerant_parts(line.task.source, names, places=True)
+        result = empty_result(line.task.source, "busy")
+        result["reading"] = tolerant_parts(line.task.source, names).whole
+        result["head"] = {"left": parts.left, "sign": parts.sign, "right": parts.right}
+    return {**result, "key": line.key, "offset": line.offset, "busySince": busy_since, "waitsFor": list(line.waits_for)}
 
 
-def rows_of(cell: PlannedCell, before: list[Row], busy_since: dict[str, float]) -> list[Row]:
+def rows_of(cell: PlannedCell, before: list[LineRow], busy_since: dict[str, float]) -> list[LineRow]:
     """The rows of a cell; `before` are those that it showed, `busy_since` the times since when keys are at work."""
     rows = []
     for line, outcome in zip(cell.lines, cell.outcomes, strict=True):

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import os
 import sys
-from typing import Any, TextIO
+from typing import TextIO
 
+from ..core.line.result import CounterexampleResult, LineResult, ScalarResult
 from .markdown import WorksheetFile
 
 _VERDICTS = {"true": "true", "not-true": "not true", "equal": "always equal", "equal-where-defined": "equal where both have a meaning",
@@ -13,7 +14,7 @@ _VERDICTS = {"true": "true", "not-true": "not true", "equal": "always equal", "e
              "loses-solutions": "loses solutions", "adds-solutions": "adds solutions", "does-not-follow": "does not follow"}
 
 
-def show(file: str, sheet: WorksheetFile, cells: list[list[dict[str, Any]]], several: bool, out: TextIO | None = None) -> None:
+def show(file: str, sheet: WorksheetFile, cells: list[list[LineResult]], several: bool, out: TextIO | None = None) -> None:
     """Prints notes and cells in page order: the number, what was written, the result after its true relation sign."""
     out = out or sys.stdout
     paint = _Paint(out.isatty() and "NO_COLOR" not in os.environ)
@@ -30,7 +31,7 @@ def show(file: str, sheet: WorksheetFile, cells: list[list[dict[str, Any]]], sev
             _line(line, f"{number:>3}  " if k == 0 else "     ", sheet.conventions.results, paint, out)
 
 
-def _line(line: dict[str, Any], margin: str, first: str, paint: _Paint, out: TextIO) -> None:
+def _line(line: LineResult, margin: str, first: str, paint: _Paint, out: TextIO) -> None:
     source = line["source"].strip()
     if line["kind"] == "empty":
         return
@@ -43,7 +44,7 @@ def _line(line: dict[str, Any], margin: str, first: str, paint: _Paint, out: Tex
         print(f"     {paint.wrong(error['message'])}{paint.quiet(hint)}", file=out)
         return
     print(f"{paint.quiet(margin)}{source}{_answer(line, source, first)}", file=out)
-    if example := line.get("counterexample"):
+    if example := line["counterexample"]:
         print(paint.wrong(f"       {_failing(example)}"), file=out)
     for row in _rows(line):
         print(f"       {row}", file=out)
@@ -53,11 +54,11 @@ def _line(line: dict[str, Any], margin: str, first: str, paint: _Paint, out: Tex
         print(paint.quiet(f"       {notice['text']}"), file=out)
 
 
-def _answer(line: dict[str, Any], source: str, first: str) -> str:
+def _answer(line: LineResult, source: str, first: str) -> str:
     exact, decimal = line["exact"], line["decimal"]
     asked = first != "exact" or " to " in source or exact is None
     shown = ""
-    if line.get("solutions"):
+    if line["solutions"]:
         wanted = decimal if decimal and (asked and first != "both") else exact
         if wanted:
             shown = f"  =>  {'≈ ' if wanted is decimal and decimal['relation'] == '≈' else ''}{wanted['text']}"
@@ -66,34 +67,39 @@ def _answer(line: dict[str, Any], source: str, first: str) -> str:
     elif line["kind"] not in ("equation", "question", "step", "table", "graph"):
         if exact and first != "decimal" and exact["text"].replace(" ", "") not in (source.replace(" ", ""), source.partition("=")[2].replace(" ", "")):
             shown += f"  =  {exact['text']}"
-        if decimal and asked and decimal["text"] != (exact or {}).get("text"):
+        if decimal and asked and (exact is None or decimal["text"] != exact["text"]):
             shown += f"  {decimal['relation']}  {decimal['text']}"
     if line["verdict"]:
         shown += f"   {_VERDICTS[line['verdict']]}"
     return shown
 
 
-def _failing(example: dict[str, Any]) -> str:
+def _failing(example: CounterexampleResult) -> str:
     """`at x = 1: 36 on the left, 26 on the right`."""
     at = ", ".join(f"{letter} = {value}" for letter, value in example["at"].items())
     left, right = (v if v is not None else "no value" for v in (example["left"], example["right"]))
     return f"{f'at {at}: ' if at else ''}{left} on the left, {right} on the right"
 
 
-def _rows(line: dict[str, Any]) -> list[str]:
+def _rows(line: LineResult) -> list[str]:
     """What follows below a line: kinds of turning points, the rows of a table, the points of a graph."""
-    def text(value: dict[str, Any] | None) -> str:
-        return "–" if value is None else (value["exact"] or value["decimal"] or {"text": "?"})["text"]
+    def text(value: ScalarResult | str | None) -> str:
+        if value is None or isinstance(value, str):
+            return value or "–"
+        return (value["exact"] or value["decimal"] or {"text": "?"})["text"]
 
+    solutions = line["solutions"]
     rows = [f"{entry['type']}: {', '.join(text(v) for k, v in entry.items() if k != 'type')}"
-            for entry in (line.get("solutions") or {}).get("list") or [] if "type" in entry]
-    if table := line.get("table"):
+            for entry in (solutions["list"] if solutions else None) or [] if "type" in entry]
+    if table := line["table"]:
         rows += ["  ".join(f"{cell:>10}" for cell in row) for row in
                  [[h["text"] for h in table["headings"]], *([text(v) for v in row] for row in table["rows"])]]
-    graph = line.get("graph") or {"curves": [], "meetings": []}
+    graph = line["graph"]
+    if graph is None:
+        return rows
     for curve in graph["curves"]:
         rows += [f"{curve['label']['text']}: {f['kind']} ({text(f['x'])}, {text(f['y'])})" for f in curve["features"]]
-        rows += [f"{curve['label']['text']}: asymptote {line['equation']['text']}" for line in curve["asymptotes"]]
+        rows += [f"{curve['label']['text']}: asymptote {a['equation']['text']}" for a in curve["asymptotes"]]
     rows += [f"meeting ({text(f['x'])}, {text(f['y'])})" for f in graph["meetings"]]
     return rows
 

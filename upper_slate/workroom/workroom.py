@@ -14,7 +14,8 @@ from pebble import CONSTS, ProcessExpired, ProcessFuture, ProcessPool
 
 from ..core.line.conventions import Conventions
 from ..core.line.gate import unexpected
-from ..core.line.tasks import LineOutcome, LineTask, error_result
+from ..core.line.result import error_result
+from ..core.line.tasks import LineOutcome, LineTask
 from .limits import MEMORY_LIMIT, TIME_LIMIT
 
 #: Seconds between the two signals that end a worker: one that is deep in a library does not hear the first.

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from typing import Any
+import re
+from typing import Any, Final
 
 import sympy as sp
 
 from ..language import tree as t
-from ..language.typeset import typeset, typeset_line
+from ..language.typeset import set_line, typeset, typeset_line
 from ..line.assumptions import bounds_in, facts_of, simple_facts
 from ..line.conventions import Conventions
 from ..line.gate import UNEXPECTED, log_once, unexpected
-from ..line.tasks import LineOutcome, LineTask, MeaningData, empty_result
+from ..line.result import ErrorResult, NoticeResult, empty_result
+from ..line.tasks import LineOutcome, LineTask, MeaningData
 from ..page.known import function_head, known_names, tolerant_reading
 from ..problems import LineError, Problem
 from ..reading.lines import read_line
@@ -37,7 +39,7 @@ from ..writing.graphs import graph_data
 from ..writing.solutions import decimal_solutions, exact_solutions, solutions_data
 from ..writing.style import Style
 from ..writing.tables import table_data, table_tree
-from ..writing.text import Written, text_of, tree_of, write_tree
+from ..writing.text import text_of, tree_of, write_tree
 from . import checks
 from .offers import offers_of
 from .shown_working import working_of
@@ -88,8 +90,9 @@ class _LineWorker:
     def run(self) -> LineOutcome:
         task, context = self.task, self.context
         line = self.line = read_line(task.source, self._names())
+        set_parts = set_line(line, places=True)
         self.result["reading"] = typeset_line(line)
-        self.result["placed"] = typeset_line(line, places=True)
+        self.result["head"] = {"left": set_parts.left, "sign": set_parts.sign, "right": set_parts.right}
         bare = line.body.body if isinstance(line.body, t.ToDigits) else line.body
         self.form = bare.name if isinstance(bare, t.Request) else ""
         if isinstance(line.body, t.ToDigits):
@@ -219,7 +222,7 @@ class _LineWorker:
         self.result["kind"] = "equation"
         if not any(a.difference.free_symbols for a in statement.atoms()):
             self.result["verdict"] = ask_relation(self.context, statement, []).word
-        self.result["exact"] = _as_dict(write_tree(body))
+        self.result["exact"] = write_tree(body).data
         self._finish_notices(line)
         return self._outcome(None, previous=checks.remembered_statement(statement, self.context.requirements))
 
@@ -230,7 +233,7 @@ class _LineWorker:
         body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
         verdict = checks.ask(self.context, body)
         self.result["kind"] = "question"
-        self.result["exact"] = _as_dict(write_tree(body))
+        self.result["exact"] = write_tree(body).data
         self._write_verdict(verdict)
         self._finish_notices(line)
         return self._outcome(None)
@@ -242,7 +245,7 @@ class _LineWorker:
         self.result["kind"] = "step"
         if value is not None and not isinstance(value, RelationValue):
             self._write(value, line)
-        self.result["exact"] = _as_dict(write_tree(body))  # what the student wrote
+        self.result["exact"] = write_tree(body).data  # what the student wrote
         self.result["forms"] = []
         self._write_verdict(verdict)
         self._finish_notices(line)
@@ -292,19 +295,19 @@ class _LineWorker:
             except TooLarge:
                 raise LineError("too-large", "The prime factors of this number would not be found in time: too long a part of it has no small factor.") from None
         exact = write_tree(tree)
-        result["exact"] = _as_dict(exact)
+        result["exact"] = exact.data
         try:
             rounded = decimal_of(value, self._digits(line), style)
             text = write_tree(rounded.tree)
             says_nothing = text.text == exact.text and (isinstance(value, RelationValue) or (is_scalar(value) and free_letters(value)))
             if not says_nothing:
-                result["decimal"] = {**_as_dict(text), "relation": "=" if rounded.exact else "≈"}
+                result["decimal"] = text.rounded(rounded.exact)
         except (NoDecimal, LineError):
             if is_scalar(value) and not free_letters(value) and not (isinstance(value, sp.Expr) and value.is_infinite):
                 self.context.note("No decimal is shown: its last digit could not be proved.")
         bare = line.body.body if isinstance(line.body, t.ToDigits) else line.body
         is_angle = isinstance(bare, t.Call) and bare.name in ("arcsin", "arccos", "arctan", "arg")
-        result["forms"] = [f.__dict__ for f in forms_of(value, style, exact.text, is_angle)]
+        result["forms"] = [{"name": f.name, "text": f.text, "latex": f.latex, "relation": f.relation} for f in forms_of(value, style, exact.text, is_angle)]
         if is_scalar(value) or isinstance(value, FunctionValue | ListValue):
             try:
                 found = conditions_of(self.context.requirements, value, self.context.complex)
@@ -325,7 +328,7 @@ class _LineWorker:
             self.result["kind"] = "table"
             self.result["table"] = table_data(value, self._digits(line), self._style())
             exact = write_tree(table_tree(value, self._style()))
-            self.result["exact"] = _as_dict(exact)
+            self.result["exact"] = exact.data
         else:
             self.result["kind"] = "graph"
             self.result["graph"] = graph_data(value, self._digits(line), self._style())
@@ -336,16 +339,16 @@ class _LineWorker:
             rounded = decimal_of(value, self._digits(line), self._style())
         except NoDecimal:
             raise LineError("not-supported", "This has no closed form, and its decimals could not be proved.") from None
-        self.result["decimal"] = {**_as_dict(write_tree(rounded.tree)), "relation": "=" if rounded.exact else "≈"}
+        self.result["decimal"] = write_tree(rounded.tree).rounded(rounded.exact)
         self._finish_notices(line)
 
     def _write_solutions(self, value: SolutionsValue, line: t.Line) -> None:
         result, style, digits = self.result, self._style(), self._digits(line)
         exact = exact_solutions(value, style)
         rounded = decimal_solutions(value, digits, style)
-        result["exact"] = None if exact is None else _as_dict(exact)
+        result["exact"] = None if exact is None else exact.data
         if rounded is not None and (exact is None or rounded[0].text != exact.text):
-            result["decimal"] = {**_as_dict(rounded[0]), "relation": "=" if rounded[1] else "≈"}
+            result["decimal"] = rounded[0].rounded(rounded[1])
         result["solutions"] = solutions_data(value, digits, style)
         self._write_conditions(requirement_relations(self.context.requirements), style)
         if value.period_letter is not None:
@@ -364,9 +367,17 @@ class _LineWorker:
         if context.used_angles:
             unit = self.conventions.angles
             context.note(f"Angles in {unit}.", {"radians": "rad", "degrees": "deg", "gon": "gon"}[unit])
-        notices = [{"text": n.text, "tag": n.tag} for n in (*line.notices, *context.notices)]
+        notices: list[NoticeResult] = [{"text": n.text, "tag": n.tag} for n in (*line.notices, *context.notices)]
         notices += [{"text": text, "tag": None} for text in self.task.notices]
         self.result["notices"] = notices
+        self._say_more(line)
+
+    def _say_more(self, line: t.Line) -> None:
+        """Whether the result says something that the line does not, and whether a function stands best as it was defined."""
+        written = typeset(line.body) if line.name and line.body is not None else self.result["reading"]
+        exact = self.result["exact"]
+        self.result["asWritten"] = self.result["kind"] == "function" and bool(line.parameters)
+        self.result["saysMore"] = exact is not None and _bare(exact["latex"]) != _bare(written)
 
     # -- outcomes --------------------------------------------------------------------------------------------------
 
@@ -389,11 +400,14 @@ class _LineWorker:
         result = self.result
         if not result["reading"]:
             result["reading"] = tolerant_reading(self.task.source, self._names())
+            result["head"] = {"left": result["reading"], "sign": "", "right": ""}
         message = error.message
         if error.values:
             message = message.format(*(_value_text(v) for v in error.values))
         problem = error.problem(len(self.task.source))
-        result.update(kind="error", exact=None, decimal=None, forms=[], conditions=[], error=_problem_dict(problem, message))
+        empty = empty_result(self.task.source)
+        result["kind"], result["error"] = "error", _problem_dict(problem, message)
+        result["exact"], result["decimal"], result["forms"], result["conditions"] = empty["exact"], empty["decimal"], empty["forms"], empty["conditions"]
         line = self.line
         if line is not None:
             result["notices"] = [{"text": n.text, "tag": n.tag} for n in line.notices]
@@ -405,6 +419,14 @@ def _holds(left: Any, sign: str, right: Any) -> bool:
         return judge.is_zero(add([left, negate(right)])) == (sign == "=")
     order = judge.compare(left, right)
     return {"<": order < 0, "<=": order <= 0, ">": order > 0, ">=": order >= 0}[sign]
+
+
+#: What tells nothing apart: spaces, and the growing of brackets.
+_SPACING: Final = re.compile(r"[\s{}]|\\[,;]|\\left|\\right")
+
+
+def _bare(latex: str) -> str:
+    return _SPACING.sub("", latex)
 
 
 def _value_text(value: Value) -> str:
@@ -424,11 +446,7 @@ def _is_implied(condition: sp.Basic, own: list[sp.Basic]) -> bool:
                                          or (c.lhs == condition.lhs and (c.rhs - condition.rhs).is_nonnegative)) for c in own)
 
 
-def _as_dict(written: Written) -> dict[str, str]:
-    return {"text": written.text, "latex": written.latex}
-
-
-def _problem_dict(problem: Problem, message: str) -> dict[str, Any]:
+def _problem_dict(problem: Problem, message: str) -> ErrorResult:
     suggestion = problem.suggestion
     return {"code": problem.code, "message": message, "start": problem.start, "end": problem.end,
             "suggestion": None if suggestion is None else {"text": suggestion.text, "start": suggestion.start, "end": suggestion.end}}

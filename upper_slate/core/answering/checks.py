@@ -7,6 +7,7 @@ from typing import Any
 
 from ..language import tree as t
 from ..language.typeset import typeset
+from ..line.result import CounterexampleResult
 from ..problems import LineError
 from ..working.binding.statement import Statement, of_sides, statement_of
 from ..working.context import Context
@@ -143,7 +144,7 @@ def _decode_statement(context: Context, data: Any) -> Statement:
     return Statement(data[0], tuple(_decode_statement(context, d) for d in data[1:]))
 
 
-def counterexample_data(verdict: Verdict, style: Style, latex: bool = False) -> dict[str, Any] | None:
+def counterexample_data(verdict: Verdict, style: Style, latex: bool = False) -> CounterexampleResult | None:
     """The counterexample of section 9, as plain text or as LaTeX."""
     found = verdict.counterexample
     if found is None:
@@ -155,5 +156,5 @@ def counterexample_data(verdict: Verdict, style: Style, latex: bool = False) -> 
         written = write_tree(tree_of(value, style))
         return written.latex if latex else written.text
 
-    at = {typeset(t.Name(n)) if latex else n: write(v) for n, v in found.at}
+    at = {typeset(t.Name(n)) if latex else n: write(v) or "" for n, v in found.at}
     return {"at": at, "left": write(found.left), "right": write(found.right)}

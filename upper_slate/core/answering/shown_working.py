@@ -10,6 +10,7 @@ import sympy as sp
 from ..language import tree as t
 from ..language.plain import plain
 from ..language.typeset import typeset
+from ..line.result import WorkingStepResult
 from ..problems import LineError
 from ..working.calculus.rules import Pending, RuleStep, derivative_steps
 from ..working.context import Context
@@ -26,7 +27,7 @@ _MOST_STEPS = 24
 _LARGEST = 120
 
 
-def working_of(context: Context, node: t.Node, value: Value, style: Style) -> list[dict[str, Any]]:
+def working_of(context: Context, node: t.Node, value: Value, style: Style) -> list[WorkingStepResult]:
     """The steps that lead to a value, each with the rule's name, as text and LaTeX; empty where there is nothing to show."""
     while isinstance(node, t.Bracket | t.ToDigits):
         node = node.body

@@ -5,6 +5,8 @@ With `places`, every atom is wrapped in `\htmlData{at=START}{…}`, so that a cl
 
 from __future__ import annotations
 
+from typing import NamedTuple
+
 from .tree import (
     Absolute,
     Apply,
@@ -53,18 +55,40 @@ def typeset(node: Node, places: bool = False) -> str:
     return _Typesetter(places).write(node)
 
 
+class SetLine(NamedTuple):
+    """A line as it is set, in the parts between which lines are aligned; the sign is empty where a line has none."""
+
+    left: str
+    sign: str
+    right: str
+
+    @property
+    def whole(self) -> str:
+        return " ".join(part for part in self if part)
+
+
 def typeset_line(line: Line, places: bool = False) -> str:
     """The LaTeX of a whole line as it was read; empty for an empty line."""
+    return set_line(line, places).whole
+
+
+def set_line(line: Line, places: bool = False) -> SetLine:
+    """The LaTeX of a line in its parts: what a definition names stands left, the sign of a step begins its line."""
     setter = _Typesetter(places)
+    match line.kind:
+        case "definition" | "function":
+            head = setter.name(line.name or "", line.name_start)
+            if line.kind == "function":
+                head += rf"\left({', '.join(setter.letter(p) for p in line.parameters)}\right)"
+            return SetLine(head, "=", setter.write(line.body) if line.body is not None else "")
+        case "step":
+            return SetLine("", _STEPS[line.sign], setter.write(line.body) if line.body is not None else "")
+    return SetLine(_undivided(line, setter), "", "")
+
+
+def _undivided(line: Line, setter: _Typesetter) -> str:
     body = setter.write(line.body) if line.body is not None else ""
     match line.kind:
-        case "definition":
-            return f"{setter.name(line.name or '', line.name_start)} = {body}"
-        case "function":
-            letters = ", ".join(setter.letter(p) for p in line.parameters)
-            return rf"{setter.name(line.name or '', line.name_start)}\left({letters}\right) = {body}"
-        case "step":
-            return f"{_STEPS[line.sign]} {body}"
         case "question":
             return rf"{body}\;?"
         case "assumption":

@@ -7,7 +7,8 @@ import threading
 from collections import OrderedDict
 from typing import Final
 
-from .tasks import LineOutcome, error_result
+from .result import error_result
+from .tasks import LineOutcome
 
 _log = logging.getLogger(__name__)
 

@@ -6,9 +6,9 @@ types of the interface are made from these.
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Any, Literal, NotRequired
 
-from typing_extensions import NotRequired, TypedDict
+from typing_extensions import TypedDict
 
 Sign = Literal["=", "≈"]
 
@@ -212,8 +212,22 @@ class LineResult(TypedDict):
     asWritten: bool
 
 
-#: What only the interface needs.
-FOR_THE_SCREEN = ("head", "conditionsLatex", "counterexampleLatex", "asked", "saysMore", "asWritten", "offers")
+class LineRow(LineResult):
+    """A line as the page shows it: `offset` is its place in the text of the cell, `key` names the working that made it. While it is at
+    work `busySince` is the time since when, and `waitsFor` the names whose meaning is not there yet."""
+
+    key: str
+    offset: int
+    busySince: float | None
+    waitsFor: list[str]
+
+
+class DraftRow(TypedDict):
+    """A line as it reads so far; `result` where it was quick."""
+
+    offset: int
+    reading: str
+    result: LineRow | None
 
 
 def empty_result(source: str, kind: str = "empty") -> LineResult:

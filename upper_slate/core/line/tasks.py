@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import asdict, dataclass, field
 from typing import Any
 
+from .result import LineResult
+
 
 @dataclass(frozen=True)
 class MeaningData:
@@ -58,7 +60,7 @@ class LineOutcome:
     whether the angle convention mattered.
     """
 
-    result: dict[str, Any]
+    result: LineResult
     defined: MeaningData | None = None
     outcome: MeaningData | None = None
     assumptions: dict[str, list[str]] = field(default_factory=dict)
@@ -76,17 +78,3 @@ class LineOutcome:
     def from_dict(cls, data: dict[str, Any]) -> LineOutcome:
         held = {name: None if data[name] is None else MeaningData.from_dict(data[name]) for name in ("defined", "outcome")}
         return cls(**{**data, **held})
-
-
-def empty_result(source: str, kind: str = "empty") -> dict[str, Any]:
-    """A line of the JSON of section 9 with nothing in it yet."""
-    return {"source": source, "kind": kind, "name": None, "reading": "", "exact": None, "decimal": None, "forms": [], "conditions": [],
-            "notices": [], "working": [], "verdict": None, "counterexample": None, "solutions": None, "table": None, "graph": None, "offers": {}, "error": None}
-
-
-def error_result(source: str, code: str, message: str, reading: str = "") -> dict[str, Any]:
-    """A line that failed as a whole: the limits, Stop."""
-    result = empty_result(source, "error")
-    result["reading"] = reading
-    result["error"] = {"code": code, "message": message, "start": 0, "end": len(source), "suggestion": None}
-    return result

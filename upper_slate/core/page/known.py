@@ -6,7 +6,7 @@ import re
 from functools import lru_cache
 
 from ..language.tree import Unread
-from ..language.typeset import typeset, typeset_line
+from ..language.typeset import SetLine, set_line, typeset
 from ..language.words import function_named
 from ..line.gate import log_once
 from ..line.tasks import LineTask, MeaningData
@@ -26,13 +26,18 @@ def known_names(names: dict[str, MeaningData], failed: dict[str, int], own: tupl
 
 def tolerant_reading(source: str, names: KnownNames, places: bool = False) -> str:
     """The LaTeX of a line that may be unfinished or wrong; what cannot be read at all stands as it was typed."""
+    return tolerant_parts(source, names, places).whole
+
+
+def tolerant_parts(source: str, names: KnownNames, places: bool = False) -> SetLine:
+    """The same in its parts."""
     try:
-        return typeset_line(read_line(source, names, tolerant=True), places)
+        return set_line(read_line(source, names, tolerant=True), places)
     except LineError:
         pass
     except Exception:
         log_once("reading", source)
-    return typeset(Unread(source[:200])) if source.strip() else ""
+    return SetLine(typeset(Unread(source[:200])) if source.strip() else "", "", "")
 
 
 def names_said(task: LineTask) -> frozenset[str]:

@@ -18,6 +18,7 @@ from typing import Any
 from ..language.words import CONSTANTS, function_named
 from ..line.conventions import Conventions
 from ..line.gate import unexpected
+from ..line.result import LineResult
 from ..line.tasks import LineOutcome, LineTask
 from ..reading.tokens import split_lines
 from .cells import MathCell, PlannedCell, PlannedLine
@@ -293,7 +294,7 @@ def _events_of(place: PlannedCell, line: PlannedLine, outcome: LineOutcome) -> l
     return events
 
 
-def _written(result: dict[str, Any], left: str) -> str:
+def _written(result: LineResult, left: str) -> str:
     """A meaning as it is written; long ones only by name."""
     text = (result["exact"] or result["decimal"] or {"text": ""})["text"]
     return f"{left} = {text}" if 0 < len(text) <= 40 else f"the earlier {left}"

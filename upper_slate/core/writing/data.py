@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Any
+from contextlib import suppress
 
+from ..line.result import ScalarResult
 from ..problems import LineError
 from ..working.ground.values import Scalar
 from .decimals import Digits, NoDecimal, decimal_of
@@ -12,18 +13,12 @@ from .style import Style
 from .text import tree_of, write_tree
 
 
-def scalar_data(value: Scalar, digits: Digits, style: Style) -> dict[str, Any]:
+def scalar_data(value: Scalar, digits: Digits, style: Style) -> ScalarResult:
     """A value exact and decimal, each null where there is none."""
-    exact = decimal = None
-    try:
-        written = write_tree(tree_of(value, style))
-        exact = {"text": written.text, "latex": written.latex}
-    except NoExactForm:
-        pass
-    try:
+    found: ScalarResult = {"exact": None, "decimal": None}
+    with suppress(NoExactForm):
+        found["exact"] = write_tree(tree_of(value, style)).data
+    with suppress(NoDecimal, LineError):
         rounded = decimal_of(value, digits, style)
-        text = write_tree(rounded.tree)
-        decimal = {"text": text.text, "latex": text.latex, "relation": "=" if rounded.exact else "≈"}
-    except (NoDecimal, LineError):
-        pass
-    return {"exact": exact, "decimal": decimal}
+        found["decimal"] = write_tree(rounded.tree).rounded(rounded.exact)
+    return found

@@ -12,6 +12,7 @@ from flint import fmpq
 from ..language.plain import plain
 from ..language.tree import Call, Mixed, Name, Negative, Node, Number, Postfix, Power, Product
 from ..language.typeset import typeset
+from ..line.result import Sign
 from ..working.exact import angles, roots
 from ..working.exact.bridge import to_sympy
 from ..working.exact.primes import prime_powers
@@ -34,7 +35,7 @@ class Form:
     name: str
     text: str
     latex: str
-    relation: str = "="
+    relation: Sign = "="
 
 
 def forms_of(value: Value, style: Style, shown: str, is_angle: bool = False) -> list[Form]:

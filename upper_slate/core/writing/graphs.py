@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from contextlib import suppress
 from dataclasses import replace
-from typing import Any
 
 import sympy as sp
 
 from ..language.plain import plain
 from ..language.tree import Call, Name, Node, Relation
 from ..language.typeset import typeset
+from ..line.result import AreaResult, AsymptoteResult, CurveResult, FeatureResult, GraphResult, MeetingResult, ScalarResult, TangentResult, Written
 from ..problems import LineError
 from ..working.exact.bridge import settled, to_sympy
 from ..working.ground.values import Area, Asymptote, Curve, Feature, GraphValue, Scalar, Tangent, expression
@@ -22,7 +22,7 @@ from .style import Style
 from .text import tree_of, write_tree
 
 
-def graph_data(value: GraphValue, digits: Digits, style: Style) -> dict[str, Any]:
+def graph_data(value: GraphValue, digits: Digits, style: Style) -> GraphResult:
     """The window, curves with their polylines and marks, meetings, and what was chosen."""
     return _Writer(value, digits, style).data()
 
@@ -38,13 +38,14 @@ class _Writer:
             return f"{near:.6f}".rstrip("0").rstrip(".")
         return write_tree(tree_of(end, self.style)).text
 
-    def data(self) -> dict[str, Any]:
+    def data(self) -> GraphResult:
         value = self.value
-        meetings = [{"curves": [k, j], **self._feature(f, self.proofs.meeting(value.curves[k].label, value.curves[j].label))} for k, j, f in value.meetings]
+        meetings: list[MeetingResult] = [
+            {"curves": [k, j], **self._feature(f, self.proofs.meeting(value.curves[k].label, value.curves[j].label))} for k, j, f in value.meetings]
         return {"window": list(value.window), "letter": value.letter, "axis": value.axis, "curves": [self._curve(c) for c in value.curves], "meetings": meetings,
                 "elsewhere": None if value.elsewhere is None else list(value.elsewhere), "area": self._area(value.area), "tangent": self._tangent(value.tangent)}
 
-    def _curve(self, curve: Curve) -> dict[str, Any]:
+    def _curve(self, curve: Curve) -> CurveResult:
         label: Node = curve.label
         if isinstance(label, Name) and curve.expr is not None:  # a function by its name: with what the name stands for
             with suppress(NoExactForm):
@@ -56,13 +57,13 @@ class _Writer:
                 "features": [self._feature(f, self.proofs.of(curve.label, f, self._text(f.x))) for f in marks.features],
                 "asymptotes": [self._asymptote(a, curve.label) for a in marks.asymptotes], "unsure": list(marks.unsure)}
 
-    def _feature(self, feature: Feature, request: str) -> dict[str, Any]:
+    def _feature(self, feature: Feature, request: str) -> FeatureResult:
         """A point exact and decimal, where it is marked, and the line that proves it."""
         heights = [feature.y, feature.left, feature.right]
-        return {"kind": feature.kind, "x": self._scalar(feature.x), "y": self._scalar(feature.y), "left": self._scalar(feature.left),
+        return {"kind": feature.kind, "x": scalar_data(feature.x, self.digits, self.style), "y": self._scalar(feature.y), "left": self._scalar(feature.left),
                 "right": self._scalar(feature.right), "place": [_float(feature.x), *(None if h is None else _float(h) for h in heights)], "request": request}
 
-    def _scalar(self, value: Scalar | None) -> dict[str, Any] | None:
+    def _scalar(self, value: Scalar | None) -> ScalarResult | None:
         return None if value is None else scalar_data(value, self.digits, self.style)
 
     def _text(self, value: Scalar) -> str | None:
@@ -71,18 +72,18 @@ class _Writer:
         except NoExactForm:
             return None
 
-    def _asymptote(self, line: Asymptote, label: Node) -> dict[str, Any]:
+    def _asymptote(self, line: Asymptote, label: Node) -> AsymptoteResult:
         slope = None if line.slope is None else _float(line.slope)
         request = self.proofs.asymptote(label, line.kind, self._text(line.at))
-        return {"kind": line.kind, "at": self._scalar(line.at), "slope": self._scalar(line.slope), "line": [_float(line.at), slope],
+        return {"kind": line.kind, "at": scalar_data(line.at, self.digits, self.style), "slope": self._scalar(line.slope), "line": [_float(line.at), slope],
                 "equation": self._line_equation(line), "request": request}
 
-    def _line_equation(self, line: Asymptote) -> dict[str, str]:
+    def _line_equation(self, line: Asymptote) -> Written:
         if line.kind == "vertical":
             return self._equation(self.value.letter, line.at)
         return self._equation("y" if self.value.letter != "y" else "x", line.at, line.slope)
 
-    def _equation(self, left: str, offset: Scalar, slope: Scalar | None = None) -> dict[str, str]:
+    def _equation(self, left: str, offset: Scalar, slope: Scalar | None = None) -> Written:
         """The equation of a straight line."""
         right = to_sympy(offset)
         if slope is not None:
@@ -91,20 +92,20 @@ class _Writer:
             written = write_tree(Relation((Name(left), tree_of(settled(right), self.style)), ("=",)))
         except NoExactForm:
             return {"text": "", "latex": ""}
-        return {"text": written.text, "latex": written.latex}
+        return written.data
 
-    def _area(self, area: Area | LineError | None) -> dict[str, Any] | None:
+    def _area(self, area: Area | LineError | None) -> AreaResult | None:
         if area is None or isinstance(area, LineError):
             return None if area is None else {"problem": area.message, "value": None, "strips": []}
         return {"problem": None, "value": self._scalar(area.value), "strips": [[list(p) for p in strip] for strip in area.strips]}
 
-    def _tangent(self, tangent: Tangent | LineError | None) -> dict[str, Any] | None:
+    def _tangent(self, tangent: Tangent | LineError | None) -> TangentResult | None:
         if tangent is None or isinstance(tangent, LineError):
             return None if tangent is None else {"problem": tangent.message, "x": None, "y": None, "slope": None, "equation": None, "line": None}
         writer = _Writer(self.value, self.digits, replace(self.style, decimals=self.style.decimals or tangent.in_decimals))
         equation = writer._equation("y" if self.value.letter != "y" else "x", tangent.offset, tangent.slope)
         numbers = {name: writer._scalar(getattr(tangent, name)) for name in ("x", "y", "slope")}
-        return {"problem": None, **numbers, "equation": equation,
+        return {"problem": None, "x": numbers["x"], "y": numbers["y"], "slope": numbers["slope"], "equation": equation,
                 "line": [_float(v) for v in (tangent.x, tangent.y, tangent.slope)]}
 
 

@@ -7,6 +7,7 @@ from typing import Any
 import sympy as sp
 
 from ..language.tree import Logic, Name, Negative, Node, Relation
+from ..line.result import ScalarResult, SolutionsResult
 from ..problems import LineError
 from ..working.exact.bridge import settled
 from ..working.ground.values import Scalar, SolutionsValue
@@ -107,20 +108,22 @@ def _decimal(value: Scalar, digits: Digits, style: Style, period_letter: str | N
     return Rounded(sum_of([_signed(base.tree), _signed(turn.tree)]), base.exact and turn.exact)
 
 
-def solutions_data(value: SolutionsValue, digits: Digits, style: Style) -> dict[str, Any]:
+def solutions_data(value: SolutionsValue, digits: Digits, style: Style) -> SolutionsResult:
     """The `solutions` of section 9."""
-    data: dict[str, Any] = {"complete": value.complete, "list": None if value.condition is not None else [
-        {name: _value_data(v, digits, style, value.period_letter) for name, v in s.values} | ({"type": s.kind} if s.kind else {}) for s in value.solutions]}
+    found: list[dict[str, ScalarResult | str]] = []
+    for solution in value.solutions:
+        found.append({name: _value_data(v, digits, style, value.period_letter) for name, v in solution.values})
+        if solution.kind:
+            found[-1]["type"] = solution.kind
+    data: SolutionsResult = {"complete": value.complete, "list": None if value.condition is not None else found}
     if value.period_letter is not None:
         data["letter"] = value.period_letter
     return data
 
 
-def _value_data(value: Scalar, digits: Digits, style: Style, period_letter: str | None) -> dict[str, Any]:
+def _value_data(value: Scalar, digits: Digits, style: Style, period_letter: str | None) -> ScalarResult:
     if _period_parts(value, period_letter) is None:
         return scalar_data(value, digits, style)
     exact = write_tree(_exact_tree(value, period_letter, style))
     rounded = _decimal(value, digits, style, period_letter)
-    text = write_tree(rounded.tree)
-    return {"exact": {"text": exact.text, "latex": exact.latex},
-            "decimal": {"text": text.text, "latex": text.latex, "relation": "=" if rounded.exact else "≈"}}
+    return {"exact": exact.data, "decimal": write_tree(rounded.tree).rounded(rounded.exact)}

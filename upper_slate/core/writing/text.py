@@ -9,6 +9,7 @@ import sympy as sp
 from ..language.plain import plain
 from ..language.tree import Call, ListOf, Name, Node, Relation
 from ..language.typeset import typeset
+from ..line import result
 from ..working.exact.surd import Surd
 from ..working.ground.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value
 from .expressions import expression_tree
@@ -21,6 +22,15 @@ class Written(NamedTuple):
 
     text: str
     latex: str
+
+    @property
+    def data(self) -> result.Written:
+        """The same as plain data."""
+        return {"text": self.text, "latex": self.latex}
+
+    def rounded(self, exactly: bool) -> result.DecimalWritten:
+        """A decimal as plain data, with the true sign before it."""
+        return {"text": self.text, "latex": self.latex, "relation": "=" if exactly else "≈"}
 
 
 def tree_of(value: Value | sp.Basic, style: Style = PLAIN) -> Node:

@@ -7,30 +7,6 @@ export interface Shown {
   text: string;
 }
 
-/** A reading cut at the relation sign at which lines are aligned; display only, the core made both halves. */
-export function cutAtSign(line: Line): { left: string; sign: string; right: string } {
-  const reading = line.placed || line.reading;
-  if (line.kind === "step") {
-    const [sign = "", ...rest] = reading.split(" ");
-    return { left: "", sign, right: rest.join(" ") };
-  }
-  const at = line.name ? reading.indexOf(" = ") : -1;
-  return at < 0 ? { left: reading, sign: "", right: "" } : { left: reading.slice(0, at), sign: "=", right: reading.slice(at + 3) };
-}
-
-/** Whether the result says something that the reading does not. */
-function saysMore(line: Line): boolean {
-  if (!line.exact) return false;
-  const bare = (latex: string) => latex.replace(/[\s{}]|\\[,;]|\\left|\\right/g, "");
-  const [, right] = line.name ? [line.reading.slice(0, line.reading.indexOf(" = ")), line.reading.slice(line.reading.indexOf(" = ") + 3)] : ["", line.reading];
-  return bare(right) !== bare(line.exact.latex);
-}
-
-/** Whether a function is defined by its letters: `f(x) = …` is shown as it was written. */
-function isPlainDefinition(line: Line): boolean {
-  return line.kind === "function" && line.name !== null && /\\left\(.*\\right\) = /.test(line.reading);
-}
-
 /** Where decimals were typed, the form `exact` is the fraction; `exact` itself is what stands first. */
 export function wayName(form: Form): string {
   return form.name === "exact" ? "fraction" : form.name;
@@ -40,14 +16,14 @@ export function wayName(form: Form): string {
 export function shownResults(line: Line, wanted: string | undefined, convention: string): Shown[] {
   if (line.error || ["equation", "empty", "busy", "question", "step", "table", "graph"].includes(line.kind)) return [];
   if (line.solutions) return shownSolutions(line, wanted, convention);
-  if (isPlainDefinition(line) && !wanted) return [];
+  if (line.asWritten && !wanted) return [];
   const choice = wanted ?? (line.asked === "decimal" ? "decimal" : convention);
   const form = choice === "exact" ? undefined : line.forms.find((item: Form) => wayName(item) === choice);
   if (form) return [{ relation: form.relation, latex: form.latex, text: form.text }];
   const exact = line.exact ? { relation: "=", latex: line.exact.latex, text: line.exact.text } : null;
   const decimal = line.decimal && line.decimal.text !== line.exact?.text ? { relation: line.decimal.relation, latex: line.decimal.latex, text: line.decimal.text } : null;
   if (choice === "decimal" && decimal) return [decimal];
-  const first = exact && (saysMore(line) || (wanted === "exact" && isPlainDefinition(line))) ? [exact] : [];
+  const first = exact && (line.saysMore || (wanted === "exact" && line.asWritten)) ? [exact] : [];
   return choice === "both" && decimal ? [...first, decimal] : first;
 }
 

@@ -1,15 +1,8 @@
 import { ref } from "vue";
 
-import type { CellData, Line } from "../shared/api/client";
+import type { Schemas } from "../shared/api/client";
 
-export type WorksheetEvent =
-  | { type: "hello"; results: Record<string, Line[]>; trouble: string | null }
-  | { type: "trouble"; sentence: string | null }
-  | { type: "results"; revision: number; cells: Record<string, Line[]> }
-  | { type: "done"; revision: number }
-  | { type: "changed"; revision: number; client: string; title: string; conventions: Record<string, string>; order: string[] | null; cells: CellData[]; canUndo: boolean; canRedo: boolean }
-  | { type: "removed" }
-  | { type: "closing" };
+export type WorksheetEvent = Schemas["WorksheetEvent"];
 
 /** The one stream of events of a worksheet. After a break it connects again by itself, and then asks for everything anew. */
 export function useEvents(receive: (event: WorksheetEvent) => void, recovered: () => void) {

@@ -5,7 +5,7 @@ import type { Schemas } from "../shared/api/client";
 import { useWorksheet } from "../sheet/store";
 
 /** A line that failed: its text with the place underlined, one sentence below, the suggestion as a button. */
-const props = defineProps<{ source: string; error: Schemas["ErrorSchema"] }>();
+const props = defineProps<{ source: string; error: Schemas["ErrorResult"] }>();
 const emit = defineEmits<{ mend: [text: string] }>();
 const sheet = useWorksheet();
 

@@ -7,7 +7,7 @@ import { vFitted } from "../shared/fitting";
 import Typeset from "../shared/Typeset.vue";
 import ErrorText from "./ErrorText.vue";
 import LineFigures from "../lines/LineFigures.vue";
-import { cutAtSign, longestNumber, otherKind, shortened, shownResults } from "../lines/shown";
+import { longestNumber, otherKind, shortened, shownResults } from "../lines/shown";
 import VerdictText from "./VerdictText.vue";
 import { verdictOf } from "../lines/verdicts";
 import WaysToWrite from "./WaysToWrite.vue";
@@ -19,7 +19,8 @@ import WorkingSteps from "./WorkingSteps.vue";
 const props = defineProps<{ line: Line; cell: string; index: number; wanted?: string; convention: string; goesOn?: boolean; hidden?: boolean; waysAsked?: boolean }>();
 const emit = defineEmits<{ choose: [form: string | null]; stop: []; again: []; mend: [text: string]; show: []; add: [text: string] }>();
 
-const cut = computed(() => cutAtSign(props.line));
+/** The reading in the parts between which lines are aligned. */
+const cut = computed(() => props.line.head);
 const results = computed(() => props.hidden ? [] : shownResults(props.line, props.wanted, props.convention));
 const other = computed(() => otherKind(props.line, props.wanted, props.convention));
 const waysOpen = ref(false);
@@ -32,7 +33,7 @@ const remarks = computed(() => props.line.notices.filter((notice) => (!notice.ta
 const conditions = computed(() => (props.line.conditionsLatex?.length ? props.line.conditionsLatex : []));
 const verdict = computed(() => verdictOf(props.line));
 const isStep = computed(() => props.line.kind === "step");
-const isStatement = computed(() => isStep.value && /rightarrow/i.test(cut.value.sign));
+const isStatement = computed(() => isStep.value && cut.value.sign !== "=");
 const workingOpen = ref(false);
 const completeness = computed(() => {
   const found = props.line.solutions;

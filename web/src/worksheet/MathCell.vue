@@ -46,7 +46,7 @@ watch(() => sheet.waysAsked === props.cell.id, async (asked) => {
 /** A line that a step goes on from shares its row with that step. */
 function goesOn(index: number): boolean {
   const next = lines.value[index + 1];
-  return next?.kind === "step" && !next.error && lines.value[index]?.kind !== "step" && !lines.value[index]?.error && next.source.trimStart().startsWith("=") && !next.source.trimStart().startsWith("=>");
+  return next?.kind === "step" && !next.error && lines.value[index]?.kind !== "step" && !lines.value[index]?.error && next.head.sign === "=";
 }
 
 function wanted(index: number): string | undefined {

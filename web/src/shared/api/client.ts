@@ -3,14 +3,14 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
-export type Line = Schemas["LineSchema"];
-export type CellData = Schemas["CellSchema"];
+export type Line = Schemas["LineRow"];
+export type CellData = Schemas["CellData"];
 export type Operation = Schemas["OperationsIn"]["operations"][number];
 export type NameHere = Schemas["NameHere"];
 export type Entry = Schemas["EntrySchema"];
-export type DraftLine = Schemas["DraftLine"];
+export type DraftLine = Schemas["DraftRow"];
 export type WorksheetRow = Schemas["WorksheetRow"];
-export type Form = Schemas["FormSchema"];
+export type Form = Schemas["FormResult"];
 
 export const api = createClient<paths>({ baseUrl: "/" });
 
