@@ -4,13 +4,18 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from .by_form import pieces_of
 from .tree import Interval, Node, Request
+from .words import REQUESTS
 
 Write = Callable[[Node], str]
 
 
 def request_text(node: Request, write: Write) -> str:
     """The words of a request with its parts, each written by `write`."""
+    entry = REQUESTS.get(node.name)
+    if entry is not None and entry.form is not None:
+        return " ".join(_piece(kind, piece, write) for kind, piece in pieces_of(node, entry.form))
     body = ", ".join(map(write, node.bodies))
     point = "" if node.point is None else write(node.point)
     letters = ", ".join(node.letters)
@@ -21,16 +26,18 @@ def request_text(node: Request, write: Write) -> str:
             return f"limit of {body} as {letters} -> {point}{node.side}"
         case "integral of" if node.low is None:
             return f"integral of {body} d{letters}"
-        case "series of":
-            return f"series of {body} at {letters} = {point} to order {node.order}"
-        case "area between":
-            return f"area between {' and '.join(map(write, node.bodies))}{_for(node, write)}"
         case "laplace transform of" | "inverse laplace transform of":
             return f"{node.name} {body} in {node.letters[0]}, as a function of {node.letters[1]}"
         case "graph points":
             return f"graph points {body}{' joined' if node.side else ''}"
     at = f" at {', '.join(map(write, node.points))}" if node.points else ""
     return f"{node.name} {body}{at}{_for(node, write)}{f' step {write(node.step)}' if node.step is not None else ''}"
+
+
+def _piece(kind: str, piece: Node | Interval | str, write: Write) -> str:
+    if isinstance(piece, Interval):
+        return f"in {_interval(piece, write)}"
+    return write(piece) if isinstance(piece, Node) else piece
 
 
 def _for(node: Request, write: Write) -> str:

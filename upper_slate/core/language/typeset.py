@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+from .by_form import pieces_of
 from .tree import (
     Absolute,
     Apply,
@@ -39,7 +40,7 @@ from .tree import (
     ToDigits,
     Unread,
 )
-from .words import CONSTANTS, GREEK, function_named
+from .words import CONSTANTS, GREEK, REQUESTS, function_named
 
 _GREEK_NAMES = frozenset(GREEK.values())
 _RELATIONS = {"=": "=", "!=": r"\neq", "<": "<", "<=": r"\leq", ">": ">", ">=": r"\geq"}
@@ -320,6 +321,19 @@ class _Typesetter:
             rows.append(rf"{self.write(node.otherwise)} & \text{{otherwise}}")
         return r"\begin{cases} " + r" \\ ".join(rows) + r" \end{cases}"
 
+    def _piece(self, kind: str, piece: Node | Interval | str, is_first: bool) -> str:
+        """A part of a request that is set by its form."""
+        if isinstance(piece, Interval):
+            return rf"\in {self._interval(piece)}"
+        if isinstance(piece, Node):
+            return _after_word(self.write(piece))
+        match kind:
+            case "words":
+                return rf"\text{{{'' if is_first else ' '}{piece} }}"
+            case "letter":
+                return self.letter(piece)
+        return piece or r"\square"
+
     def _interval(self, node: Interval) -> str:
         left, right = "[" if node.low_closed else "(", "]" if node.high_closed else ")"
         return rf"\left{left}{self.write(node.low)}, {self.write(node.high)}\right{right}"
@@ -328,7 +342,6 @@ class _Typesetter:
         bodies = [_after_word(self.write(b)) for b in node.bodies]
         letters = ", ".join(map(self.letter, node.letters))
         low, high = (_after_word(self.write(n)) if n is not None else "" for n in (node.low, node.high))
-        body = bodies[0] if bodies else ""
         tight = self.within(node.bodies[0], _PRODUCT) if bodies else ""
         match node.name:
             case "solve":
@@ -346,13 +359,9 @@ class _Typesetter:
             case "sum of" | "product of":
                 sign = r"\sum" if node.name == "sum of" else r"\prod"
                 return rf"{sign}_{{{letters} = {low}}}^{{{high}}} {tight}"
-            case "series of":
-                point = self.write(node.point) if node.point is not None else ""
-                order = r"\square" if node.order is None else str(node.order)
-                return rf"\text{{series of }} {body} \text{{ at }} {letters} = {point} \text{{ to order }} {order}"
-            case "area between":
-                both = r" \text{ and } ".join(bodies)
-                return rf"\text{{area between }} {both} \text{{ for }} {letters} \text{{ from }} {low} \text{{ to }} {high}"
+        entry = REQUESTS.get(node.name)
+        if entry is not None and entry.form is not None:
+            return " ".join(self._piece(kind, piece, is_first=k == 0) for k, (kind, piece) in enumerate(pieces_of(node, entry.form)))
         text = rf"\text{{{node.name} }} {', '.join(bodies)}"
         if node.name.endswith("laplace transform of") and len(node.letters) == 2:
             return rf"{text} \text{{ in }} {self.letter(node.letters[0])} \text{{, as a function of }} {self.letter(node.letters[1])}"

@@ -6,11 +6,12 @@ import re
 from functools import lru_cache
 from typing import Final
 
+from ..language.words import REQUESTS
 from ..problems import LineError
 from ..reading.tokens import canonical_name, tokenize
 
-#: Letters that an answer may bring in; whether they are free depends on what they mean here.
-_CHOSEN_LETTERS: Final = {"integral": ("C", "D", "K"), "solve": ("n", "k", "m", "p", "q"), "turning": ("y", "z", "v", "w")}
+#: Letters that an answer may bring in, by the first word of the request; whether they are free depends on what they mean here.
+_CHOSEN_LETTERS: Final = {entry.name.split()[0]: entry.chooses for entry in REQUESTS.values() if entry.chooses}
 _DEFINITION: Final = re.compile(r"\s*([A-Za-z]\w*)\s*(?:\([^()=]*\))?\s*=(?![=>])", re.ASCII)
 
 

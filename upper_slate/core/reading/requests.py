@@ -3,18 +3,22 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass, field
 
 from ..language.tree import Interval, Node, Request
+from ..language.words import REQUESTS, Entry
+from ..language.words.forms import Optional, Part, Place, Word
 from .expressions import ExpressionReader
 from .spoken import said_otherwise
 from .tokens import Token, canonical_name
 
 _ONE_WORD = ("simplify", "expand", "factor", "factorise", "factorize", "rationalize", "rationalise")
 _SPELLINGS = {"factorise": "factor", "factorize": "factor", "rationalise": "rationalize"}
-_PHRASES = (("single", "fraction", "of"), ("partial", "fractions", "of"), ("limit", "of"), ("integral", "of"), ("sum", "of"),
-            ("product", "of"), ("series", "of"), ("turning", "points", "of"), ("greatest", "value", "of"), ("least", "value", "of"),
-            ("inverse", "of"), ("area", "between"), ("table", "of"), ("graph",), ("laplace", "transform", "of"),
-            ("inverse", "laplace", "transform", "of"))
+#: The words with which a request begins, longer ones first.
+_PHRASES = sorted(
+    {*(entry.form.opening for entry in REQUESTS.values() if entry.form), ("limit", "of"), ("integral", "of"), ("table", "of"), ("graph",),
+     ("laplace", "transform", "of"), ("inverse", "laplace", "transform", "of")},
+    key=lambda words: (-len(words), words))
 
 
 class RequestReader(ExpressionReader):
@@ -52,30 +56,75 @@ class RequestReader(ExpressionReader):
             token.kind == "name" and token.text in ("to", "at", "mod", "div", "and", "or", "if", "otherwise"))
 
     def _phrase(self, phrase: str, first: Token) -> Node:
-        if phrase in ("single fraction of", "partial fractions of"):
-            body = self.with_at()
-            return Request(phrase, (body,), start=first.start, end=self.last_end)
-        if phrase == "limit of":
-            return self._limit(first)
-        if phrase == "integral of":
-            return self._integral(first)
-        if phrase in ("sum of", "product of"):
-            body, letter, low, high = self._ranged(lambda: self.sum())
-            return Request(phrase, (body,), (letter,), low, high, start=first.start, end=self.last_end)
-        if phrase == "series of":
-            return self._series(first)
-        if phrase == "inverse of":
-            body = self.sum()
-            return Request(phrase, (body,), start=first.start, end=self.last_end)
-        if phrase == "area between":
-            return self._area(first)
-        if phrase in ("turning points of", "greatest value of", "least value of"):
-            return self._extremes(phrase, first)
-        if phrase == "table of":
-            return self._table(first)
-        if phrase == "graph":
-            return self._graph(first)
-        return self._laplace(phrase, first)
+        match phrase:
+            case "limit of":
+                return self._limit(first)
+            case "integral of":
+                return self._integral(first)
+            case "table of":
+                return self._table(first)
+            case "graph":
+                return self._graph(first)
+            case "laplace transform of" | "inverse laplace transform of":
+                return self._laplace(phrase, first)
+        return self._by_form(REQUESTS[phrase], first)
+
+    # -- by the declared form --------------------------------------------------------------------------------------
+
+    def _by_form(self, entry: Entry, first: Token) -> Node:
+        """Reads what follows the opening words of a request as its form says."""
+        assert entry.form is not None
+        held = _Held(self._letters_after(entry.form.word_before("letter") or ""))
+        self._parts(entry.form.parts[len(entry.form.opening):], held, _example(entry))
+        return Request(entry.name, tuple(held.bodies), tuple(held.letters), **held.fields, start=first.start, end=self.last_end)  # type: ignore[arg-type]
+
+    def _parts(self, parts: tuple[Part, ...], held: _Held, example: str) -> None:
+        for k, part in enumerate(parts):
+            match part:
+                case Optional(inner):
+                    if self._begins(inner):
+                        self._parts(inner, held, example)
+                case Word(text) if text.isalpha():
+                    self._expect_word(text, example)
+                case Word(text):
+                    if not self.take(text) and not self.tolerant:
+                        raise self.fail(f"Here {text} is expected, as in “{example}”.")
+                case Place(name):
+                    self._place(name, _following(parts[k + 1:]), held, example)
+
+    def _begins(self, parts: tuple[Part, ...]) -> bool:
+        """Whether parts that may be left out stand here."""
+        first, following = parts[0], parts[1] if len(parts) > 1 else None
+        if isinstance(first, Word):
+            return self.is_word(first.text)
+        return self.token.kind == "name" and isinstance(following, Word) and self.ahead().kind == following.text
+
+    def _place(self, name: str, stops: tuple[str, ...], held: _Held, example: str) -> None:
+        match name:
+            case "body":
+                held.bodies.append(self.binding(held.bound, lambda: self.within(lambda: self.is_word(*stops), self.sum)))
+            case "expression":
+                held.bodies.append(self.with_at())
+            case "letter":
+                held.letters.append(self._letter(example))
+            case "order":
+                held.fields["order"] = self._whole_number(example)
+            case "range":
+                if self.is_word("in"):
+                    held.fields["interval"] = self._interval()
+                else:
+                    held.fields["low"], held.fields["high"] = self._from_to(example)
+            case _:
+                held.fields[name] = self.within(lambda: self.is_word(*stops), self.sum)
+
+    def _whole_number(self, example: str) -> int | None:
+        token = self.token
+        if token.kind != "number" or not token.text.isdigit():
+            if self.tolerant:
+                return None
+            raise self.fail(f"Here a whole number is expected, as in “{example}”.")
+        self.advance()
+        return int(token.text)
 
     # -- letters and ranges ----------------------------------------------------------------------------------------
 
@@ -108,15 +157,6 @@ class RequestReader(ExpressionReader):
         if self.tolerant:
             return "x"
         raise self.fail(f"Here a letter is expected, as in “{example}”.")
-
-    def _ranged(self, read: Callable[[], Node]) -> tuple[Node, str, Node, Node]:
-        example = "for n from 1 to 10"
-        letters = self._letters_after("for")
-        body = self.binding(letters, read)
-        self._expect_word("for", example)
-        letter = self._letter(example)
-        low, high = self._from_to(example)
-        return body, letter, low, high
 
     def _from_to(self, example: str) -> tuple[Node, Node]:
         self._expect_word("from", example)
@@ -217,54 +257,6 @@ class RequestReader(ExpressionReader):
         low, high = self._from_to(example)
         return Request("integral of", (body,), (letter,), low, high, start=first.start, end=self.last_end)
 
-    def _series(self, first: Token) -> Node:
-        example = "series of e^x at x = 0 to order 5"
-        body = self.within(lambda: self.is_word("at"), self.sum)
-        self._expect_word("at", example)
-        letter = self._letter(example)
-        if not self.take("=") and not self.tolerant:
-            raise self.fail(f"Here = is expected, as in “{example}”.")
-        point = self.within(lambda: self.is_word("to"), self.sum)
-        self._expect_word("to", example)
-        self._expect_word("order", example)
-        token = self.token
-        if token.kind != "number" or not token.text.isdigit():
-            if self.tolerant:
-                return Request("series of", (body,), (letter,), point=point, start=first.start, end=self.last_end)
-            raise self.fail(f"Here a whole number is expected, as in “{example}”.")
-        self.advance()
-        return Request("series of", (body,), (letter,), point=point, order=int(token.text), start=first.start, end=self.last_end)
-
-    def _area(self, first: Token) -> Node:
-        example = "area between f and g for x from 0 to 1"
-        letters = self._letters_after("for")
-        bodies: list[Node] = []
-
-        def read() -> Node:
-            bodies.append(self.sum())
-            self._expect_word("and", example)
-            bodies.append(self.sum())
-            return bodies[0]
-
-        self.binding(letters, lambda: self.within(lambda: self.is_word("and", "for"), read))
-        self._expect_word("for", example)
-        letter = self._letter(example)
-        low, high = self._from_to(example)
-        return Request("area between", tuple(bodies), (letter,), low, high, start=first.start, end=self.last_end)
-
-    def _extremes(self, phrase: str, first: Token) -> Node:
-        letters = self._letters_after("for")
-        body = self.binding(letters, lambda: self.within(lambda: self.is_word("for"), self.sum))
-        if not self.take_word("for"):
-            return Request(phrase, (body,), start=first.start, end=self.last_end)
-        example = f"{phrase} f for x from 0 to 5"
-        letter = self._letter(example)
-        if self.is_word("in"):
-            interval = self._interval()
-            return Request(phrase, (body,), (letter,), interval=interval, start=first.start, end=self.last_end)
-        low, high = self._from_to(example)
-        return Request(phrase, (body,), (letter,), low, high, start=first.start, end=self.last_end)
-
     def _items(self, read: Callable[[], Node], *ends: str) -> tuple[Node, ...]:
         """Items with commas between them, up to one of the words."""
         items = [self.within(lambda: self.is_word(*ends), read)]
@@ -328,3 +320,29 @@ class RequestReader(ExpressionReader):
                 self._expect_word(word, example)
             image = self._letter(example)
         return Request(phrase, (body,), (letter, image), start=first.start, end=self.last_end)
+
+
+@dataclass
+class _Held:
+    """The parts of a request that were read so far; `bound` are letters of its own, known beforehand."""
+
+    bound: tuple[str, ...]
+    bodies: list[Node] = field(default_factory=list)
+    letters: list[str] = field(default_factory=list)
+    fields: dict[str, object] = field(default_factory=dict)
+
+
+def _following(parts: tuple[Part, ...]) -> tuple[str, ...]:
+    """The words that may end what stands before these parts."""
+    found: list[str] = []
+    for part in parts:
+        first = part.parts[0] if isinstance(part, Optional) else part
+        if isinstance(first, Word):
+            found.append(first.text)
+        if not isinstance(part, Optional):
+            break
+    return tuple(found)
+
+
+def _example(entry: Entry) -> str:
+    return entry.written.replace("{", "").replace("}", "")

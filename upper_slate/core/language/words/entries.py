@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from .forms import Form
+
 
 @dataclass(frozen=True)
 class Entry:
@@ -25,6 +27,10 @@ class Entry:
     aims: tuple[str, ...] = ()
     angle: str | None = None
     latex: str | None = None
+    #: how a request is written, where reading and writing go by it (see `forms`)
+    form: Form | None = None
+    #: letters that the answer to a request may bring in: the first that means nothing is taken
+    chooses: tuple[str, ...] = ()
 
     @property
     def written(self) -> str:

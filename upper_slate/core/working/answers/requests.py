@@ -10,6 +10,7 @@ import sympy as sp
 from ...language.tree import Request
 from ...problems import LineError
 from ..binding.bodies import body_in, end_of, real_end
+from ..binding.chosen_letters import chosen_letter
 from ..calculus.antiderivative import antiderivative
 from ..calculus.areas import area_between
 from ..calculus.definite import definite_integral
@@ -42,7 +43,7 @@ def answer(evaluator: Evaluator, node: Request) -> Value:
     """The value of a request."""
     if node.name in REWRITING:
         return rewritten(evaluator, node)
-    return _ANSWERS[node.name](evaluator, node)
+    return ANSWERS[node.name](evaluator, node)
 
 
 def _solve(evaluator: Evaluator, node: Request) -> Value:
@@ -69,8 +70,7 @@ def _integral(evaluator: Evaluator, node: Request) -> Value:
         for requirement in body.requirements:
             context.require(requirement)
         context.taken_at = requirement_relations(needs)
-        constant = next(c for c in ("C", "D", "K", *(f"C_{k}" for k in range(1, 50)))
-                        if c not in context.meanings and c not in context.failed and c not in {s.name for s in found.free_symbols} and c != body.letter.name)
+        constant = chosen_letter(context, node.name, {body.letter.name, *(s.name for s in found.free_symbols)})
         return add([settled(found), context.symbol(constant)])
     return definite_integral(context, body, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
@@ -112,7 +112,7 @@ def _range(evaluator: Evaluator, node: Request, letter: str) -> Range:
 def _turning_points(evaluator: Evaluator, node: Request) -> Value:
     body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
     context = evaluator.context
-    name = next(n for n in ("y", "z", "v", "w") if n not in context.meanings and n != body.letter.name)
+    name = chosen_letter(context, node.name, {body.letter.name})
     with context.letters(body.letter.name):
         return turning_points(context, body, _range(evaluator, node, body.letter.name), name)
 
@@ -146,7 +146,8 @@ def _graph(evaluator: Evaluator, node: Request) -> Value:
     return graph(evaluator, node)
 
 
-_ANSWERS: dict[str, Callable[[Evaluator, Request], Value]] = {
+#: The answer to each declared request, by its name.
+ANSWERS: dict[str, Callable[[Evaluator, Request], Value]] = {
     "solve": _solve, "inverse of": _inverse, "limit of": _limit, "integral of": _integral, "sum of": _total, "product of": _total,
     "series of": _series, "area between": _area, "turning points of": _turning_points, "greatest value of": _extreme_value,
     "least value of": _extreme_value, "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "table of": _table,

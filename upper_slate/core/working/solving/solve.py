@@ -10,6 +10,7 @@ import sympy as sp
 from ...language import tree as t
 from ...language.words import RESERVED_WORDS, function_named
 from ...problems import LineError
+from ..binding.chosen_letters import chosen_letter
 from ..binding.statement import Atom, Statement, Trial, statement_of
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
@@ -25,8 +26,6 @@ from .systems import solve_system
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
-
-_PERIOD_LETTERS = ("n", "k", "m", "p", "q")
 
 
 def solve(evaluator: Evaluator, node: t.Request) -> Value:
@@ -155,7 +154,7 @@ def _as_value(context: Context, letter: sp.Symbol, found: Found, where: Range) -
     name = None
     notes = list(found.notes)
     if found.families:
-        name = free_letter(context, {letter.name})
+        name = chosen_letter(context, "solve", {letter.name})
         n = sp.Symbol(name, integer=True)
         values += [f.base + f.period * n for f in found.families]
         if where.low.is_finite:
@@ -171,12 +170,6 @@ def _shown(value: sp.Expr) -> Scalar:
     if value.has(EnclosedRoot) or not (value.has(sp.log) or value.free_symbols):
         return settled(value)
     return tidy(settled(value))
-
-
-def free_letter(context: Context, taken: set[str]) -> str:
-    """The first whole-number letter that means nothing here."""
-    used = taken | set(context.meanings) | set(context.failed) | context.bound
-    return next(letter for letter in (*_PERIOD_LETTERS, *(f"n_{k}" for k in range(1, 50))) if letter not in used)
 
 
 def _several(context: Context, trial: Trial, where: Range) -> SolutionsValue:
@@ -209,7 +202,7 @@ def _regions(context: Context, trial: Trial, where: Range, more: list[sp.Basic] 
         raise LineError("not-supported", f"{letter.name} is assumed to be a whole number; free {letter.name} to solve this for real numbers.")
     notes = () if proved else ("It could not be proved that nothing is missing.",)
     if period is not None:
-        name = free_letter(context, {letter.name})
+        name = chosen_letter(context, "solve", {letter.name})
         condition = periodic_condition(letter, pieces, period, sp.Symbol(name, integer=True))
         if condition.has(sp.Symbol(name, integer=True)):
             return SolutionsValue((letter.name,), (), proved, name, condition, notes)

@@ -1,0 +1,79 @@
+"""Requests are declared once: reading and writing go by the form, and each has an answer."""
+
+from __future__ import annotations
+
+import unittest
+
+from upper_slate.core.language.plain import plain
+from upper_slate.core.language.words import REQUESTS
+from upper_slate.core.language.words.forms import Optional, Place, Word, form
+from upper_slate.core.reading.lines import read_line
+from upper_slate.core.reading.names import KnownNames
+from upper_slate.core.working.answers.requests import ANSWERS
+from upper_slate.core.working.answers.rewriting import REWRITING
+
+from .lines import exact
+
+#: Requests in every spelling of their forms, and those that are read in ways of their own.
+LINES = [
+    "solve x^2 = 12 for x in [0, 5)",
+    "solve x + y = 3, x - y = 1 for x, y",
+    "solve cos(x) = x near 1",
+    "limit of sin(x)/x as x -> 0",
+    "limit of 1/x as x -> 0+",
+    "integral of x^2 dx",
+    "integral of x^2 for x from 0 to 3",
+    "sum of 1/n^2 for n from 1 to oo",
+    "product of k for k from 1 to 5",
+    "series of e^x at x = 0 to order 5",
+    "single fraction of 1/x + 1/y",
+    "partial fractions of 1/(x^2 - 1)",
+    "turning points of x^3 - 3*x",
+    "turning points of x^3 - 3*x for x from -2 to 2",
+    "greatest value of x^2 for x in [0, 1)",
+    "least value of x^2 for x in (-oo, 1]",
+    "inverse of sin",
+    "area between x and x^2 for x from 0 to 1",
+    "laplace transform of e^(2*t) in t, as a function of s",
+    "inverse laplace transform of 1/s in s, as a function of t",
+    "table of x^2, 1/x for x from 0 to 5 step 1/2",
+    "table of x^2 at 0, 1/2, pi",
+    "graph x^2, x^2 + y^2 = 25 for x from -5 to 5, y from 0 to 5",
+    "graph points [[0, 1], [1, 3]] joined",
+    "simplify x/x",
+    "factor x^2 - 1",
+]
+
+
+class Declared(unittest.TestCase):
+    def test_each_request_has_an_answer_and_each_answer_a_declaration(self) -> None:
+        spelled_twice = {"integral between"}  # the same request with its ends, for the completion
+        own = {"graph points"}  # a way to write `graph`
+        self.assertEqual(set(REQUESTS) - spelled_twice, (set(ANSWERS) | REWRITING) - own)
+
+    def test_what_is_read_is_written_back_the_same(self) -> None:
+        for line in LINES:
+            with self.subTest(line):
+                body = read_line(line, KnownNames()).body
+                assert body is not None
+                written = plain(body)
+                self.assertEqual(written, line)
+                self.assertEqual(plain(read_line(written, KnownNames()).body), written)  # type: ignore[arg-type]
+
+    def test_forms(self) -> None:
+        found = form("tangent to {body} at [{letter} =] {point}")
+        self.assertEqual(found.opening, ("tangent", "to"))
+        self.assertEqual(found.word_before("letter"), "at")
+        self.assertEqual(found.parts[4], Optional((Place("letter"), Word("="))))
+        with self.assertRaises(AssertionError):
+            form("something of {nothing}")
+
+    def test_letters_that_an_answer_brings_in_are_free_ones(self) -> None:
+        self.assertEqual(exact("integral of x dx"), "x^2/2 + C")
+        self.assertEqual(exact("C = 1", "D = 2", "K = 3", "integral of x dx"), "x^2/2 + C_1")
+        self.assertEqual(exact("C = 1", "D = 2", "K = 3", "C_1 = 5", "integral of x dx"), "x^2/2 + C_2")
+        self.assertEqual(exact("n = 3", "solve sin(x) = 0"), "x = pi*k")
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,15 @@
+"""Letters that an answer brings in: a constant, a whole number, the height of a point."""
+
+from __future__ import annotations
+
+from ...language.words import REQUESTS
+from ...problems import LineError
+from ..context import Context
+
+
+def chosen_letter(context: Context, request: str, taken: set[str]) -> str:
+    """The first of the letters declared for a request that means nothing here and is not taken. Errors: not-supported where none is left."""
+    for letter in REQUESTS[request].chooses:
+        if not (letter in context.meanings or letter in context.failed or letter in context.bound or letter in taken):
+            return letter
+    raise LineError("not-supported", "Every letter that the answer could use has a meaning here; release one of them with “free”.")
