@@ -10,11 +10,9 @@ from ...language.tree import Number
 from ...problems import LineError
 from ..binding.bodies import Body
 from ..calculus.areas import area_between
-from ..calculus.derivative import differentiate
-from ..context import Context
+from ..calculus.gradients import at_point
 from ..exact.bridge import settled, to_sympy
 from ..ground import judge
-from ..ground.substitution import put_in_requirements, put_in_scalar
 from ..ground.values import Area, Tangent, Window
 from ..tidy.tidy import tidy_expression
 from .bounds import Enclosure, as_float
@@ -28,20 +26,10 @@ _STRIPS = 240
 
 def tangent_of(evaluator: Evaluator, body: Body, choice: TangentChoice) -> Tangent:
     """The tangent at a place. Errors: those of the value and the gradient there, with the sentence of each."""
-    context, letter = evaluator.context, body.letter.name
     x = _number(evaluator, choice.at)
-    given = {letter: settled(x)}
-    with context.collecting():
-        put_in_requirements(context, body.requirements, given)
-        y = to_sympy(put_in_scalar(context, settled(body.expr), given))
-    plain = Context(conventions=context.conventions)
-    with plain.collecting() as needs, plain.letters(letter):
-        gradient = differentiate(plain, settled(body.expr), letter)
-    with context.collecting():
-        put_in_requirements(context, needs, given)
-        slope = tidy_expression(to_sympy(put_in_scalar(context, gradient, given)))
+    y, slope = at_point(evaluator.context, body, x)
     in_decimals = _is_decimal(choice.at) and not any(v.free_symbols or not v.is_Rational for v in (x, y, slope))
-    return Tangent(choice.curve, settled(x), settled(tidy_expression(y)), settled(slope), settled(tidy_expression(sp.expand(y - slope * x))), in_decimals)
+    return Tangent(choice.curve, settled(x), settled(y), settled(slope), settled(tidy_expression(sp.expand(y - slope * x))), in_decimals)
 
 
 def area_of(evaluator: Evaluator, one: Body, other: Body | None, choice: AreaChoice, window: Window) -> Area:
