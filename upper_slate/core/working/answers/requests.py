@@ -31,6 +31,7 @@ from ..solving.families import compare
 from ..solving.solve import range_of_letter, solve
 from .rewriting import REWRITING, rewritten
 from .tables import table
+from .tangents import line_at
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
@@ -151,5 +152,5 @@ ANSWERS: dict[str, Callable[[Evaluator, Request], Value]] = {
     "solve": _solve, "inverse of": _inverse, "limit of": _limit, "integral of": _integral, "sum of": _total, "product of": _total,
     "series of": _series, "area between": _area, "turning points of": _turning_points, "greatest value of": _extreme_value,
     "least value of": _extreme_value, "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "table of": _table,
-    "graph": _graph, "graph points": _graph,
+    "tangent to": line_at, "normal to": line_at, "graph": _graph, "graph points": _graph,
 }
