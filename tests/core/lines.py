@@ -6,7 +6,11 @@ from typing import Any
 
 from upper_slate.core.answering.pages import WorkedPage, work_out_page
 from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.tasks import LineOutcome
 from upper_slate.core.page.cells import MathCell
+
+#: Outcomes by key, for all tests of one run: the same line in the same place is worked out once.
+_MEMORY: dict[str, LineOutcome] = {}
 
 
 def page(*cells: str, **conventions: str) -> WorkedPage:
@@ -14,7 +18,7 @@ def page(*cells: str, **conventions: str) -> WorkedPage:
     return work_out_page(
         [MathCell(str(k), text) for k, text in enumerate(cells, start=1)],
         Conventions().with_changes(conventions),
-        {},
+        _MEMORY,
     )
 
 
