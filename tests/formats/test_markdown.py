@@ -6,6 +6,7 @@ import io
 import unittest
 
 from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.result import empty_result
 from upper_slate.formats.markdown import BadFile, FileCell, WorksheetFile, read_markdown, write_markdown
 from upper_slate.formats.terminal import show
 
@@ -103,17 +104,7 @@ class Terminal(unittest.TestCase):
         return out.getvalue()
 
     def line(self, **changes: object) -> dict:
-        empty = {
-            "source": "",
-            "kind": "value",
-            "exact": None,
-            "decimal": None,
-            "conditions": [],
-            "notices": [],
-            "verdict": None,
-            "error": None,
-        }
-        return {**empty, **changes}
+        return {**empty_result("", "value"), **changes}
 
     def test_a_result_stands_after_its_relation_sign(self) -> None:
         text = self.shown(self.line(source="2/4", exact={"text": "1/2"}))

@@ -12,6 +12,7 @@ from ..problems import LineError
 from .calculus.written import derivative, prime, refuse_several_letters
 from .context import Context, Meaning
 from .exact.bridge import PHI, settled
+from .exact.function_records import RECORDS
 from .exact.surd import ONE, I, Surd
 from .ground import functions, judge, lists
 from .ground.arithmetic import add, checked, divide, multiply, negate, power
@@ -20,7 +21,7 @@ from .ground.rationals import rational_value
 from .ground.substitution import put_in, put_in_requirements, put_in_scalar, relation
 from .ground.values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, SolutionsValue, Value, expression, free_letters, is_scalar, not_scalar, what
 
-_INVERSES = {"sin": "arcsin", "cos": "arccos", "tan": "arctan", "sinh": "arsinh", "cosh": "arcosh", "tanh": "artanh", "exp": "ln", "ln": "exp"}
+_INVERSES = {record.name: record.inverse for record in RECORDS if record.inverse}
 _RELATIONS = {"=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan, ">": sp.StrictGreaterThan, ">=": sp.GreaterThan}
 
 

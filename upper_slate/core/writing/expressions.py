@@ -10,19 +10,15 @@ from sympy.core.relational import Relational
 
 from ..language.tree import Bracket, Call, Cases, Name, Negative, Node, Number, Postfix, Power, Product
 from ..working.exact.bridge import from_sympy
+from ..working.exact.function_records import NAMED, RECORDS
 from ..working.exact.surd import ONE, I, Surd, denominators
 from .numbers import Signed, integer, product_of, quotient_of, root_node, sum_of, surd_tree
 from .relations import condition_tree
 from .style import PLAIN, Style
 
-_NAMES: Final = {
-    sp.log: "ln", sp.Abs: "abs", sp.sign: "sign", sp.floor: "floor", sp.ceiling: "ceil", sp.sin: "sin", sp.cos: "cos", sp.tan: "tan",
-    sp.sec: "sec", sp.csc: "csc", sp.cot: "cot", sp.asin: "arcsin", sp.acos: "arccos", sp.atan: "arctan", sp.sinh: "sinh", sp.cosh: "cosh",
-    sp.tanh: "tanh", sp.asinh: "arsinh", sp.acosh: "arcosh", sp.atanh: "artanh", sp.re: "re", sp.im: "im", sp.conjugate: "conj",
-    sp.arg: "arg", sp.Max: "max", sp.Min: "min", sp.binomial: "choose", sp.erf: "erf",
-}
+_NAMES: Final = {**NAMED, sp.binomial: "choose"}
 #: Functions that are typeset without brackets round a simple argument.
-_BARE: Final = frozenset({"ln", "log", "sin", "cos", "tan", "sec", "csc", "cot", "arcsin", "arccos", "arctan", "sinh", "cosh", "tanh"})
+_BARE: Final = frozenset({"log", *(record.name for record in RECORDS if record.bare)})
 _SIN_LIKE: Final = (sp.sin, sp.cos, sp.tan, sp.sec, sp.csc, sp.cot)
 _ARC_LIKE: Final = (sp.asin, sp.acos, sp.atan, sp.arg)
 

@@ -6,6 +6,7 @@ import sympy as sp
 
 from ...problems import LineError
 from ..context import Context
+from ..exact.function_records import RECORD_OF
 from ..exact.surd import ZERO, Surd
 from ..ground.arithmetic import checked
 from ..ground.requirements import check
@@ -111,16 +112,16 @@ def natural_requirements(expr: sp.Basic, complex_numbers: bool) -> list[Requirem
             if isinstance(inside, sp.Abs):  # ln|u| has a value wherever u is not 0
                 found.append(Requirement("nonzero", inside.args[0], "outside-domain", "ln"))
                 continue
-            kind = "nonzero" if complex_numbers else "positive"
-            found.append(Requirement(kind, inside, "outside-domain", "ln"))
-        elif isinstance(node, sp.tan | sp.sec):
-            found.append(Requirement("nonzero", sp.cos(node.args[0]), "outside-domain", "tan"))
-        elif isinstance(node, sp.cot | sp.csc):
-            found.append(Requirement("nonzero", sp.sin(node.args[0]), "outside-domain", "cot"))
-        elif isinstance(node, sp.asin | sp.acos) and not complex_numbers:
-            found.append(Requirement("unit", node.args[0], "not-real", "arcsin" if isinstance(node, sp.asin) else "arccos"))
-        elif isinstance(node, sp.acosh) and not complex_numbers:
-            found.append(Requirement("above-one", node.args[0], "not-real", "arcosh"))
-        elif isinstance(node, sp.factorial):
-            found.append(Requirement("natural", node.args[0], "outside-domain", "!"))
+            found += _by_record(node, complex_numbers)
+        else:
+            found += _by_record(node, complex_numbers)
     return [r for k, r in enumerate(found) if r not in found[:k]]
+
+
+def _by_record(node: sp.Basic, complex_numbers: bool) -> list[Requirement]:
+    """What a function needs of its argument by its record."""
+    record = RECORD_OF.get(type(node))
+    if record is None or record.need is None:
+        return []
+    kind = record.need.in_complex if complex_numbers else record.need.kind
+    return [Requirement(kind, record.need.of(node.args[0]), record.need.code, "!" if record.make is sp.factorial else record.name)] if kind else []

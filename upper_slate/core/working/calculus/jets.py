@@ -11,6 +11,7 @@ from collections.abc import Callable
 import sympy as sp
 
 from ..exact.bridge import settled, to_sympy
+from ..exact.function_records import RECORD_OF
 
 Jet = list[sp.Expr]
 
@@ -37,10 +38,17 @@ def jet_of(expr: sp.Expr, t: sp.Symbol, order: int) -> Jet:
         if t in expr.exp.free_symbols:
             return _exp(jet_of(expr.exp * sp.log(expr.base), t, order))
         return _power(jet_of(expr.base, t, order), expr.exp)
-    rule = _RULES.get(type(expr))
-    if rule is None:
+    inner = jet_of(expr.args[0], t, order)
+    if (rule := _RULES.get(type(expr))) is not None:
+        return rule(inner)
+    record = RECORD_OF.get(type(expr))
+    if record is None or record.derivative is None:
         raise NoJet
-    return rule(jet_of(expr.args[0], t, order))
+    return _integrated(inner, lambda u: jet_of(record.derivative(_series(u, t)), t, order), record.make(inner[0]))  # type: ignore[misc]
+
+
+def _series(u: Jet, t: sp.Symbol) -> sp.Expr:
+    return sp.Add(*(c * t ** k for k, c in enumerate(u)))
 
 
 def _sum(terms: tuple[sp.Expr, ...] | list[sp.Expr]) -> sp.Expr:

@@ -7,12 +7,9 @@ from dataclasses import dataclass
 
 import sympy as sp
 
-_NAMES = {
-    sp.sin: "sine", sp.cos: "cosine", sp.tan: "tangent", sp.cot: "cotangent", sp.sec: "secant", sp.csc: "cosecant", sp.exp: "exponential function",
-    sp.log: "natural logarithm", sp.asin: "inverse sine", sp.acos: "inverse cosine", sp.atan: "inverse tangent", sp.sinh: "hyperbolic sine",
-    sp.cosh: "hyperbolic cosine", sp.tanh: "hyperbolic tangent", sp.asinh: "inverse hyperbolic sine", sp.acosh: "inverse hyperbolic cosine",
-    sp.atanh: "inverse hyperbolic tangent", sp.Abs: "absolute value",
-}
+from ..exact.function_records import RECORDS
+
+_NAMES = {record.make: record.said for record in RECORDS if record.said}
 
 
 @dataclass(frozen=True)

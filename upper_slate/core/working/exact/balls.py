@@ -3,31 +3,15 @@
 from __future__ import annotations
 
 import operator
-from collections.abc import Callable, Iterator, Mapping
-from contextlib import contextmanager
-from typing import Final, Union
+from collections.abc import Callable, Mapping
+from typing import Final
 
 import sympy as sp
-from flint import acb, arb, ctx, fmpq
+from flint import acb, arb, fmpq
 
+from .enclosing import Ball, NoBall, precision
+from .function_records import RECORDS
 from .surd import Nested, Surd
-
-Ball = Union[arb, acb]
-
-
-class NoBall(Exception):
-    """There is no such number, or it cannot be enclosed (yet) at this precision."""
-
-
-@contextmanager
-def precision(bits: int) -> Iterator[None]:
-    """Works with that many bits inside."""
-    before = ctx.prec
-    ctx.prec = bits
-    try:
-        yield
-    finally:
-        ctx.prec = before
 
 
 def surd_ball(surd: Surd) -> Ball:
@@ -204,107 +188,18 @@ def root_power(value: Ball, p: int, q: int) -> Ball:
     return (value.log() * fmpq(p, q)).exp() if q != 2 else value.sqrt() ** p
 
 
-def _log(value: Ball) -> Ball:
-    if isinstance(value, arb):
-        if value > 0:
-            return value.log()
-        if value.contains(0):
-            raise NoBall
-        return acb(value).log()
-    if value.contains(0):
-        raise NoBall
-    return value.log()
-
-
-def _within_unit(name: str) -> Callable[[Ball], Ball]:
-    def rule(value: Ball) -> Ball:
-        if isinstance(value, arb):
-            if value >= -1 and value <= 1:
-                return getattr(value, name)()
-            if value.contains(1) or value.contains(-1):
-                raise NoBall
-            return getattr(acb(value), name)()
-        return getattr(value, name)()
-    return rule
-
-
-def _plain(name: str) -> Callable[[Ball], Ball]:
-    return lambda value: getattr(value, name)()
-
-
-def _acosh(value: Ball) -> Ball:
-    if isinstance(value, arb) and value >= 1:
-        return value.acosh()
-    return acb(value).acosh()
-
-
-def _atanh(value: Ball) -> Ball:
-    if isinstance(value, arb) and value > -1 and value < 1:
-        return value.atanh()
-    if not isinstance(value, acb):
-        value = acb(value)
-    return value.atanh()
-
-
-def _whole(name: str) -> Callable[[Ball], Ball]:
-    def rule(value: Ball) -> Ball:
-        if not isinstance(value, arb):
-            raise NoBall
-        found = getattr(value, name)()
-        if found.unique_fmpz() is None:
-            raise NoBall
-        return found
-    return rule
-
-
-def _sign(value: Ball) -> Ball:
-    if isinstance(value, arb):
-        if value > 0:
-            return arb(1)
-        if value < 0:
-            return arb(-1)
-        if value == 0:
-            return arb(0)
-    raise NoBall
-
-
-def _extreme(pick: str) -> Callable[..., Ball]:
-    def rule(*values: Ball) -> Ball:
-        best = values[0]
-        for value in values[1:]:
-            if not (isinstance(best, arb) and isinstance(value, arb)):
-                raise NoBall
-            best = best.max(value) if pick == "max" else best.min(value)
-        return best
-    return rule
-
-
-def _absolute(value: Ball) -> Ball:
-    return abs(value)
-
-
-def _erf(value: Ball) -> Ball:
-    return (value if isinstance(value, acb) else acb(value)).erf()
-
-
 _CONSTANTS: Final[dict[sp.Basic, Callable[[], Ball]]] = {
     sp.pi: lambda: arb.pi(), sp.E: lambda: arb(1).exp(), sp.I: lambda: acb(0, 1),
     sp.GoldenRatio: lambda: (1 + arb(5).sqrt()) / 2, sp.EulerGamma: lambda: arb.const_euler(), sp.Catalan: lambda: arb.const_catalan(),
 }
 
-_FUNCTIONS: Final[dict[type, Callable[..., Ball]]] = {
-    sp.exp: _plain("exp"), sp.log: _log, sp.sin: _plain("sin"), sp.cos: _plain("cos"), sp.tan: _plain("tan"),
-    sp.cot: _plain("cot"), sp.sec: _plain("sec"), sp.csc: _plain("csc"), sp.sinh: _plain("sinh"), sp.cosh: _plain("cosh"),
-    sp.tanh: _plain("tanh"), sp.asin: _within_unit("asin"), sp.acos: _within_unit("acos"), sp.atan: _plain("atan"),
-    sp.asinh: _plain("asinh"), sp.acosh: _acosh, sp.atanh: _atanh, sp.Abs: _absolute, sp.sign: _sign,
-    sp.floor: _whole("floor"), sp.ceiling: _whole("ceil"), sp.gamma: _plain("gamma"), sp.factorial: lambda v: (v + 1).gamma(),
-    sp.Max: _extreme("max"), sp.Min: _extreme("min"), sp.erf: _erf, sp.zeta: _plain("zeta"),
-    sp.re: lambda v: v if isinstance(v, arb) else v.real, sp.im: lambda v: arb(0) if isinstance(v, arb) else v.imag,
-    sp.conjugate: lambda v: v if isinstance(v, arb) else v.conjugate(), sp.arg: lambda v: acb(v).arg(),
-}
+_FUNCTIONS: Final[dict[type, Callable[..., Ball]]] = {record.make: record.ball for record in RECORDS}
 
 
 def lies_surely_apart(value: Ball) -> bool:
     """Whether the ball does not contain zero."""
     return not value.contains(0) if isinstance(value, arb) else not (value.real.contains(0) and value.imag.contains(0))
 
+
+
+__all__ = ["Ball", "NoBall", "ball", "lies_surely_apart", "precision", "surd_ball"]

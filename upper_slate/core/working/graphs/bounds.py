@@ -14,6 +14,7 @@ from flint import acb, arb, arb_poly
 
 from ..exact import balls
 from ..exact.balls import NoBall
+from ..exact.function_records import RECORD_OF
 
 #: Bits of every ball: enough for the screen, cheap.
 BITS: Final = 64
@@ -126,7 +127,7 @@ def _compiled(expr: sp.Basic, letter: sp.Symbol) -> Enclosed:
         return _cases(expr, letter)
     if isinstance(expr, sp.Max | sp.Min):
         return _extreme([_compiled(a, letter) for a in expr.args], isinstance(expr, sp.Max))
-    rule = _RULES.get(expr.func)
+    rule = _RULES.get(expr.func) or _by_record(expr.func)
     if rule is None or len(expr.args) != 1:
         return _unknown
     inner = _compiled(expr.args[0], letter)
@@ -375,3 +376,21 @@ _RULES: Final[dict[type, Rule]] = {
     sp.cosh: lambda u: (u.cosh(), u.sinh(), u.cosh()), sp.tanh: _tanh, sp.asinh: _asinh, sp.acosh: _acosh, sp.atanh: _atanh,
     sp.Abs: _absolute, sp.sign: _sign, sp.floor: _level("floor"), sp.ceiling: _level("ceil"),
 }
+
+
+def _by_record(make: type) -> Rule | None:
+    """A function with no bounds of its own: its derivative and the derivative of that, enclosed."""
+    record = RECORD_OF.get(make)
+    if record is None or record.derivative is None:
+        return None
+    u = sp.Dummy("u", real=True)
+    first = record.derivative(u)
+    second = sp.diff(first, u)
+
+    def rule(on: arb) -> tuple[arb, arb, arb]:
+        found = record.ball(on), balls.ball(first, {u: on}), balls.ball(second, {u: on})
+        if not all(isinstance(part, arb) for part in found):
+            raise NoBall
+        return found
+
+    return rule

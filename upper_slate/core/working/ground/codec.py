@@ -9,16 +9,13 @@ import sympy as sp
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import ComplexRoot, EnclosedIntegral, EnclosedRoot
+from ..exact.function_records import RECORDS
 from ..exact.surd import Surd
 from .values import FunctionValue, GraphValue, ListValue, RelationValue, Requirement, Solution, SolutionsValue, TableValue, Value
 
 _HEADS: Final[dict[str, type]] = {
-    "+": sp.Add, "*": sp.Mul, "^": sp.Pow, "exp": sp.exp, "ln": sp.log, "abs": sp.Abs, "sign": sp.sign, "floor": sp.floor, "ceil": sp.ceiling,
-    "sin": sp.sin, "cos": sp.cos, "tan": sp.tan, "sec": sp.sec, "csc": sp.csc, "cot": sp.cot, "asin": sp.asin, "acos": sp.acos, "atan": sp.atan,
-    "sinh": sp.sinh, "cosh": sp.cosh, "tanh": sp.tanh, "asinh": sp.asinh, "acosh": sp.acosh, "atanh": sp.atanh, "re": sp.re, "im": sp.im,
-    "conj": sp.conjugate, "arg": sp.arg, "max": sp.Max, "min": sp.Min, "fact": sp.factorial, "choose": sp.binomial, "gamma": sp.gamma,
-    "erf": sp.erf, "zeta": sp.zeta, "=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan, ">": sp.StrictGreaterThan,
-    ">=": sp.GreaterThan, "and": sp.And, "or": sp.Or, "not": sp.Not,
+    "+": sp.Add, "*": sp.Mul, "^": sp.Pow, "choose": sp.binomial, "=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan,
+    ">": sp.StrictGreaterThan, ">=": sp.GreaterThan, "and": sp.And, "or": sp.Or, "not": sp.Not, **{record.stored: record.make for record in RECORDS},
 }
 #: Numbers that are known by an expression in a letter of their own, x.
 _OWN_LETTER: Final[dict[str, type]] = {"root": EnclosedRoot, "complex root": ComplexRoot, "enclosed integral": EnclosedIntegral}

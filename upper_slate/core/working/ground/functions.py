@@ -10,25 +10,42 @@ from typing import Final
 import sympy as sp
 from flint import fmpz
 
+from ...language.words import FUNCTIONS
 from ...problems import LineError
 from ..context import Context
 from ..exact import angles, roots
 from ..exact.bridge import settled, to_sympy
+from ..exact.function_records import RECORDS, FunctionRecord
 from ..exact.surd import ONE, ZERO, I, Surd
 from . import judge
 from .arithmetic import add, checked, divide, exponential, multiply, negate, power, real_root_power, too_large
+from .requirements import check
 from .values import Requirement, Scalar, expression
 
+#: Declared functions that have a record, by name.
+_RECORDS: Final = {record.name: record for record in RECORDS if record.name in FUNCTIONS}
 _MAX_FACTORIAL: Final = 25_000
 
 
 def call(context: Context, name: str, arguments: Sequence[Scalar]) -> Scalar:
     """The value of a built-in function of scalars. Errors: not-real, outside-domain, division-by-zero, too-large."""
-    return _RULES[name](context, *arguments)
+    rule = _RULES.get(name)
+    return rule(context, *arguments) if rule is not None else _by_record(context, _RECORDS[name], *arguments)
 
 
 def is_scalar_function(name: str) -> bool:
-    return name in _RULES
+    return name in _RULES or name in _RECORDS
+
+
+def _by_record(context: Context, record: FunctionRecord, value: Scalar) -> Scalar:
+    """A function with no exact values of its own: what it needs is required, or checked where there is no letter left."""
+    if record.need is not None and (kind := record.need.in_complex if context.complex else record.need.kind):
+        requirement = Requirement(kind, record.need.of(expression(value)), record.need.code, record.name)
+        if judge.is_closed(value):
+            check(requirement)
+        else:
+            context.require(requirement)
+    return checked(record.make(expression(value)))
 
 
 # -- roots, powers, logarithms ---------------------------------------------------------------------------------------
@@ -235,10 +252,6 @@ def degrees_sign(context: Context, value: Scalar) -> Scalar:
     return found
 
 
-def _hyperbolic(make: type[sp.Function]) -> Callable[[Context, Scalar], Scalar]:
-    return lambda context, value: checked(make(expression(value)))
-
-
 def _arcosh(context: Context, value: Scalar) -> Scalar:
     if not context.complex:
         if judge.is_closed(value):
@@ -409,7 +422,6 @@ _RULES: Final[dict[str, Callable[..., Scalar]]] = {
     "root": _root, "abs": absolute, "exp": exponential, "ln": _ln, "log": _log,
     **{kind: _trig(kind) for kind in ("sin", "cos", "tan", "sec", "csc", "cot")},
     **{f"arc{kind}": _arc(kind) for kind in ("sin", "cos", "tan")},
-    "sinh": _hyperbolic(sp.sinh), "cosh": _hyperbolic(sp.cosh), "tanh": _hyperbolic(sp.tanh), "arsinh": _hyperbolic(sp.asinh),
     "arcosh": _arcosh, "artanh": _artanh, "sign": _sign, "floor": _floor, "ceil": _ceil, "round": _round,
     "min": _extreme(-1), "max": _extreme(1), "gcd": _gcd, "lcm": _lcm, "choose": _choose,
     "re": _real_part, "im": _imaginary_part, "conj": _conjugate, "arg": _argument,

@@ -6,22 +6,27 @@ from collections.abc import Mapping
 
 import sympy as sp
 
+from ...language.words import FUNCTIONS
 from ...problems import LineError
 from ..context import Context
 from ..exact.bridge import settled
+from ..exact.function_records import NAMED, RECORDS
 from ..exact.surd import Surd
 from . import functions, judge
 from .arithmetic import add, checked, exponential, multiply, power
 from .requirements import check
 from .values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, Solution, SolutionsValue, Value, expression
 
-_NAMES = {
-    sp.log: "ln", sp.Abs: "abs", sp.sign: "sign", sp.floor: "floor", sp.ceiling: "ceil", sp.sinh: "sinh", sp.cosh: "cosh", sp.tanh: "tanh",
-    sp.asinh: "arsinh", sp.acosh: "arcosh", sp.atanh: "artanh", sp.re: "re", sp.im: "im", sp.conjugate: "conj", sp.Max: "max", sp.Min: "min",
-    sp.binomial: "choose",
-}
-_TRIG = {sp.sin: "sin", sp.cos: "cos", sp.tan: "tan", sp.sec: "sec", sp.csc: "csc", sp.cot: "cot"}
-_ARCS = {sp.asin: "arcsin", sp.acos: "arccos", sp.atan: "arctan"}
+
+def _angle(name: str) -> str | None:
+    entry = FUNCTIONS.get(name)
+    return entry.angle if entry else None
+
+
+#: What an angle convention does to each: functions of angles and those that give one have rules of their own here.
+_TRIG = {record.make: record.name for record in RECORDS if _angle(record.name) == "takes"}
+_ARCS = {record.make: record.name for record in RECORDS if _angle(record.name) == "gives" and record.make is not sp.arg}
+_NAMES = {make: name for make, name in {**NAMED, sp.binomial: "choose"}.items() if make not in (*_TRIG, *_ARCS, sp.arg, sp.erf)}
 
 
 def put_in(context: Context, value: Value, given: Mapping[str, Scalar]) -> Value:
