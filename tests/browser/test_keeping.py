@@ -41,14 +41,14 @@ class Keeping(InBrowser):
 
     def test_what_cannot_be_stored_waits_and_is_said(self) -> None:
         """A disk that is full: what is written stays here, and is sent when there is room."""
-        said = "The disk is full: nothing was changed."
+        said = "The disk is full, so nothing can be stored or read just now."
         self.type_line("a = 2")
         self.expect_sources("a = 2", "")
         full = {"status": 503, "json": {"detail": said, "clash": False}}
         self.page.route("**/operations", lambda route: route.fulfill(**full))  # type: ignore[arg-type]
         self.type_line("a + 40")
         expect(self.page.locator(".problem")).to_have_text(said)
-        expect(self.page.locator(".state")).to_contain_text("what you write is kept here")
+        expect(self.page.locator(".state")).to_have_text("Not stored yet: what you write is kept here")
         self.expect_sources("a = 2", "")  # on the server
         self.page.unroute("**/operations")
         expect(self.page.locator(".state")).to_have_text("Saved")

@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
+import io
 import unittest
+
+from upper_slate.core.line.conventions import Conventions
+from upper_slate.formats.markdown import FileCell, WorksheetFile
+from upper_slate.formats.terminal import show
 
 from .lines import code, exact, page, result
 
@@ -55,6 +60,15 @@ class Tangents(unittest.TestCase):
         ):
             with self.subTest(cells):
                 self.assertEqual(code(*cells), wanted)
+
+    def test_it_is_shown_as_what_follows(self) -> None:
+        """An equation that was typed stands as it is; one that answers is a result."""
+        for line, says in (("tangent to x^2 at x = 3", True), ("2x = 6", False)):
+            with self.subTest(line):
+                self.assertEqual(result(line)["saysMore"], says)
+        out = io.StringIO()
+        show("x.md", WorksheetFile(Conventions(), (FileCell("math", "tangent to x^2 at x = 3"),)), [[result("tangent to x^2 at x = 3")]], several=False, out=out)
+        self.assertIn("=>  y = 6*x - 9", out.getvalue())
 
     def test_it_is_read_typeset_and_goes_on(self) -> None:
         self.assertEqual(result("tangent to x^2 at x = 3")["reading"], r"\text{tangent to } x^{2} \text{ at } x = 3")

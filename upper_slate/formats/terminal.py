@@ -64,6 +64,8 @@ def _answer(line: LineResult, source: str, first: str) -> str:
             shown = f"  =>  {'≈ ' if wanted is decimal and decimal['relation'] == '≈' else ''}{wanted['text']}"
         if line["solutions"]["list"] and not line["solutions"]["complete"]:
             shown += "   (there may be more)"
+    elif line["kind"] == "equation" and line["saysMore"]:
+        shown = f"  =>  {(decimal if asked and decimal else exact or {'text': ''})['text']}"
     elif line["kind"] not in ("equation", "question", "step", "table", "graph"):
         if exact and first != "decimal" and exact["text"].replace(" ", "") not in (source.replace(" ", ""), source.partition("=")[2].replace(" ", "")):
             shown += f"  =  {exact['text']}"

@@ -31,7 +31,7 @@ def as_sentences() -> Iterator[None]:
         yield
     except SQLAlchemyError as error:
         _log.warning("the database did not take a request: %s", error)
-        raise NotStored(f"{_reason(error)}: nothing was changed.") from error
+        raise NotStored(f"{_reason(error)}, so nothing can be stored or read just now.") from error
     except (json.JSONDecodeError, UnicodeDecodeError) as error:
         _log.warning("a row of the database cannot be read: %s", error)
         raise NotStored("A part of the database cannot be read: it is damaged.") from error
@@ -39,4 +39,4 @@ def as_sentences() -> Iterator[None]:
 
 def _reason(error: SQLAlchemyError) -> str:
     said = str(getattr(error, "orig", None) or error).lower()
-    return next((sentence for part, sentence in _REASONS if part.lower() in said), "The database could not do this")
+    return next((sentence for part, sentence in _REASONS if part.lower() in said), "The database cannot do this")

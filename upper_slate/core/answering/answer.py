@@ -214,6 +214,7 @@ class _LineWorker:
             holds = all(_holds(left, sign, right) for left, sign, right in value.pairs())
             self.result["verdict"] = "true" if holds else "not-true"
         self._write(value, line)
+        self.result["saysMore"] = bool(self.form)  # an equation stands as it was written; one that answers a request is its result
         return self._outcome(self._meaning(value), previous=checks.remembered_statement(of_relation(value), self.context.requirements))
 
     def _joined_relations(self, line: t.Line, body: t.Node) -> LineOutcome:

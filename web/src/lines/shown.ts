@@ -14,8 +14,8 @@ export function wayName(form: Form): string {
 
 /** The results of a line in the kind that is wanted: a form by name, `exact`, `decimal` or `both`. */
 export function shownResults(line: Line, wanted: string | undefined, convention: string): Shown[] {
-  if (line.error || ["equation", "empty", "busy", "question", "step", "table", "graph"].includes(line.kind)) return [];
-  if (line.solutions) return shownSolutions(line, wanted, convention);
+  if (line.error || (line.kind === "equation" && !line.saysMore) || ["empty", "busy", "question", "step", "table", "graph"].includes(line.kind)) return [];
+  if (line.solutions || line.kind === "equation") return shownSolutions(line, wanted, convention);
   if (line.asWritten && !wanted) return [];
   const choice = wanted ?? (line.asked === "decimal" ? "decimal" : convention);
   const form = choice === "exact" ? undefined : line.forms.find((item: Form) => wayName(item) === choice);
@@ -27,7 +27,7 @@ export function shownResults(line: Line, wanted: string | undefined, convention:
   return choice === "both" && decimal ? [...first, decimal] : first;
 }
 
-/** Solutions follow from what was asked: exact, or in decimals where one has no closed form. */
+/** Solutions, and an equation that answers a request, follow from what was asked: exact, or in decimals where one has no closed form. */
 function shownSolutions(line: Line, wanted: string | undefined, convention: string): Shown[] {
   const choice = wanted ?? (line.asked === "decimal" ? "decimal" : convention);
   const exact = line.exact ? { relation: "⇒", latex: line.exact.latex, text: line.exact.text } : null;

@@ -15,10 +15,15 @@ interface Handlers {
   changed(): void;
 }
 
+/** The server took a change, and could not store it. */
+class NotStored extends Error {}
+
 /** The way changes take to the server: shown at once, sent one after another, kept and sent again while it does not answer. */
 export function useOutbox(worksheet: () => string, client: string, handlers: Handlers) {
   const batches = shallowRef<Batch[]>([]);
   const unreachable = ref(false);
+  /** The server answers, but cannot store anything just now. */
+  const isHeldBack = ref(false);
   let count = 0;
   let isSending = false;
   let wake: (() => void) | undefined;
@@ -54,8 +59,8 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
           body: { client: `${client}/${batch.number}`, operations: batch.operations, again: batch.again, group: batch.group },
         });
         // the server cannot store anything just now: what was written waits here until it can
-        if (response.status >= 500) throw new Error(sentence(error));
-        unreachable.value = false;
+        if (response.status >= 500) throw new NotStored(sentence(error));
+        unreachable.value = isHeldBack.value = false;
         if (worksheet() !== sheet) break;
         put(batches.value.filter((item) => item.number !== batch.number));
         if (data) handlers.confirmed(data);
@@ -65,7 +70,8 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
         }
       } catch (reason) {
         unreachable.value = true;
-        if (reason instanceof Error && !(reason instanceof TypeError)) handlers.waits(reason.message);
+        isHeldBack.value = reason instanceof NotStored;
+        if (reason instanceof NotStored) handlers.waits(reason.message);
         put(batches.value.map((item) => (item.number === batch.number ? { ...item, again: true } : item)));
         await new Promise<void>((resolve) => {
           wake = resolve;
@@ -89,7 +95,7 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
 
   function clear(): void {
     batches.value = [];
-    unreachable.value = false;
+    unreachable.value = isHeldBack.value = false;
   }
 
   /** Whether a batch that is newer than a confirmed one of ours changes a cell. */
@@ -101,5 +107,5 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
     return batches.value.some((batch) => batch.number > after && batch.operations.some((operation) => ["insert", "remove", "move"].includes(operation.op)));
   }
 
-  return { batches, unreachable, count: computed(() => batches.value.length), push, adopt, tryNow, whenEmpty, clear, changesLater, rearrangesLater };
+  return { batches, unreachable, isHeldBack, count: computed(() => batches.value.length), push, adopt, tryNow, whenEmpty, clear, changesLater, rearrangesLater };
 }

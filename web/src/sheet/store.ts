@@ -121,5 +121,5 @@ export const useWorksheet = defineStore("worksheet", () => {
     state.clear();
   }
 
-  return { ...state, ...changes, ...cursor, ...requests, settleClash: news.settleClash, namesAt, saved, connected, open, reload, close, keepNow };
+  return { ...state, ...changes, ...cursor, ...requests, settleClash: news.settleClash, namesAt, saved, connected, isHeldBack: outbox.isHeldBack, open, reload, close, keepNow };
 });

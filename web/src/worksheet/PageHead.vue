@@ -42,7 +42,7 @@ function more(command: string): void {
 
 <template>
   <AppHead :title="sheet.title">
-    <span class="state" role="status" :class="{ off: !sheet.connected }">{{ !sheet.connected ? "Not connected: what you write is kept here" : sheet.saved ? "Saved" : "Saving…" }}</span>
+    <span class="state" role="status" :class="{ off: !sheet.connected }"><template v-if="sheet.connected">{{ sheet.saved ? "Saved" : "Saving…" }}</template><template v-else>{{ sheet.isHeldBack ? "Not stored yet" : "Not connected" }}<span class="kept">: what you write is kept here</span></template></span>
     <button v-if="sheet.busy.length" class="head-word stop" @click="sheet.stop(null)">Stop</button>
     <div class="switch" role="group" aria-label="Results of the whole worksheet">
       <button :class="{ on: sheet.conventions.results !== 'decimal' }" :aria-pressed="sheet.conventions.results !== 'decimal'" @click="sheet.setResults('exact')">Exact</button>
@@ -87,4 +87,6 @@ function more(command: string): void {
 @media (max-width: 420px) { .switch button { padding: 3px 7px; } }
 @media (max-width: 1020px) { .narrow-only { display: inline; } }
 @media (max-width: 760px) { .wide-only, .state:not(.off) { display: none; } .state.off { white-space: normal; font-size: 12px; line-height: 1.2; } }
+/* the sentence below the head says the rest */
+@media (max-width: 520px) { .kept { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); } }
 </style>

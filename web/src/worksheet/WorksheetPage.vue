@@ -155,4 +155,5 @@ h1 { margin: 0; font: inherit; }
   .page { border-radius: 0; box-shadow: none; padding: 22px 14px 90px 26px; }
   .title { font-size: 25px; }
 }
+@media (max-width: 860px) { .problem { padding: 12px 26px 0; } }
 </style>
