@@ -198,5 +198,22 @@ class Functions(unittest.TestCase):
                 )
 
 
+class Lists(unittest.TestCase):
+    """Functions whose values are lists: points of a path."""
+
+    def test_they_are_differentiated_item_by_item(self) -> None:
+        path = "p(t) = [t, t^2, sin(t)]"
+        for line, wanted in (("p'", "[1, 2*t, cos(t)]"), ("p''", "[0, 2, -sin(t)]"), ("p'(0)", "[1, 0, 1]"), ("d/dt p(t)", "[1, 2*t, cos(t)]"), ("d/dt [t, 1/t]", "[1, -1/t^2]")):
+            with self.subTest(line):
+                self.assertEqual(exact(path, line), wanted)
+        self.assertEqual(exact("v = [r, r^2]", "v'"), "[1, 2*r]")
+
+    def test_they_are_no_arguments(self) -> None:
+        for line in ("p(p)", "p @ p", "sin(p(t))"):
+            with self.subTest(line):
+                self.assertEqual(code("p(t) = [t, t^2]", line), "not-supported")
+        self.assertEqual(exact("p(t) = [t, t^2]", "g(x) = 2x", "(p @ g)(3)"), "[6, 36]")
+
+
 if __name__ == "__main__":
     unittest.main()

@@ -7,7 +7,7 @@ from ...problems import LineError
 from ..context import Meaning
 from ..evaluating import Evaluating
 from ..ground.substitution import put_in, put_in_requirements
-from ..ground.values import FunctionValue, Requirement, Scalar, Value, free_letters, is_scalar, not_scalar
+from ..ground.values import FunctionValue, ListValue, Requirement, Value, free_letters, is_scalar, not_scalar
 from .derivative import differentiate
 
 
@@ -24,12 +24,12 @@ def prime(evaluator: Evaluating, node: t.Prime) -> Value:
     if isinstance(body, t.Name):
         refuse_several_letters(evaluator, body.name)
         meaning = evaluator.context.meanings.get(body.name)
-        if meaning is not None and is_scalar(meaning.value) and body.name not in evaluator.context.bound:
+        if meaning is not None and (is_scalar(meaning.value) or isinstance(meaning.value, ListValue)) and body.name not in evaluator.context.bound:
             return _value_prime(evaluator, meaning, body.name, node.order)
     value = evaluator.of(body)
     if isinstance(value, FunctionValue):
         return _function_prime(evaluator, value, node.order)
-    if is_scalar(value):
+    if is_scalar(value) or isinstance(value, ListValue):
         letters = sorted(free_letters(value))
         if len(letters) == 1:
             return _derived(evaluator, value, letters[0], node.order)
@@ -60,9 +60,14 @@ def _function_prime(evaluator: Evaluating, function: FunctionValue, order: int) 
     return FunctionValue(function.parameters, body, tuple(requirements), (function.name or "f") + "'" * order)
 
 
-def _derived(evaluator: Evaluating, value: Scalar, letter: str, order: int) -> Scalar:
+def _derived(evaluator: Evaluating, value: Value, letter: str, order: int) -> Value:
+    """A list is differentiated item by item."""
     if order > 50:
         raise LineError("too-large", "Derivatives go up to the 50th.")
+    if isinstance(value, ListValue):
+        return ListValue(tuple(_derived(evaluator, item, letter, order) for item in value.items))
+    if not is_scalar(value):
+        raise not_scalar(value)
     for _ in range(order):
         value = differentiate(evaluator.context, value, letter)
     return value
@@ -76,9 +81,7 @@ def derivative(evaluator: Evaluating, node: t.Derivative) -> Value:
             if len(body.parameters) != 1:
                 raise LineError("wrong-arguments", f"Write d/d{node.letter} {body.written()}, with its letters.")
             body = evaluator.applied(body, [context.symbol(node.letter)], "")
-        if not is_scalar(body):
-            raise not_scalar(body)
-        value: Value = _derived(evaluator, body, node.letter, node.order)
+        value = _derived(evaluator, body, node.letter, node.order)
     return _at_value_here(evaluator, value, node.letter, requirements)
 
 

@@ -10,7 +10,7 @@ from ..exact.surd import Surd
 from ..solving.isolate import isolate
 from .arithmetic import add, divide, multiply, power
 from .substitution import put_in, put_in_requirements
-from .values import FunctionValue, Scalar, Value, free_letters, is_scalar
+from .values import FunctionValue, Scalar, Value, free_letters, is_scalar, not_scalar
 
 
 def combine(context: Context, left: Value, right: Value, sign: str) -> FunctionValue:
@@ -57,6 +57,8 @@ def compose(context: Context, outer: FunctionValue, inner: FunctionValue) -> Fun
     """outer ∘ inner: the value of inner put into outer; the domains of both hold."""
     if len(outer.parameters) != 1:
         raise LineError("wrong-arguments", f"{outer.name or 'The outer function'} takes {len(outer.parameters)} arguments, so it cannot be composed.")
+    if not is_scalar(inner.body):
+        raise not_scalar(inner.body)
     with context.collecting() as requirements:
         for requirement in inner.requirements:
             context.require(requirement)
