@@ -17,6 +17,7 @@ from upper_slate.core.page.cells import MathCell
 from upper_slate.core.page.page import Page
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
+from upper_slate.core.working.answers.requests import answer
 from upper_slate.core.working.context import Context
 from upper_slate.core.working.evaluate import Evaluator
 from upper_slate.core.working.tidy.tidy import tidy
@@ -114,7 +115,7 @@ def reading(text: str) -> Callable[[], object]:
 def working(text: str) -> Callable[[], object]:
     """From the tree to the simplified value, as SymPy starts from its own tree."""
     tree = read_line(text, KnownNames()).body
-    return lambda: tidy(Evaluator(Context()).of(tree))  # type: ignore[arg-type]
+    return lambda: tidy(Evaluator(Context(answer=answer)).of(tree))  # type: ignore[arg-type]
 
 
 def editing(count: int) -> Callable[[], object]:
