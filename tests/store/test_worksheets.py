@@ -9,6 +9,7 @@ import sys
 import tempfile
 import time
 import unittest
+from contextlib import closing
 from pathlib import Path
 
 from upper_slate.core.line.result import empty_result, error_result
@@ -248,6 +249,34 @@ class Stored(InFolder):
         self.assertLess(time.monotonic() - start, 60)  # minutes once; the bench measures
         with self.assertRaises(Refused):
             self.change(sheet, [{"op": "insert", "cell": "more", "after": None, "text": "1"}])
+
+
+class OfTheVersionBefore(unittest.TestCase):
+    """A data folder as version 0.1.0 left it, with changes in its history and results of its core."""
+
+    def test_it_opens_is_undone_and_goes_on(self) -> None:
+        with tempfile.TemporaryDirectory() as name:
+            folder = Path(name)
+            with closing(sqlite3.connect(folder / "upper-slate.sqlite")) as connection:
+                connection.executescript((Path(__file__).parent / "data" / "folder_of_0_1.sql").read_text(encoding="utf-8"))
+            engine = open_database(folder)
+            self.addCleanup(engine.dispose)
+            worksheets = Worksheets(engine)
+            (listed,) = worksheets.listed()
+            stored = worksheets.opened(listed.id)
+            self.assertEqual((stored.sheet.title, stored.sheet.conventions["angles"], stored.folder), ("Combs", "degrees", "Geometry"))
+            now = [c.text for c in stored.sheet.cells]
+            self.assertEqual(sorted(now), sorted(["# Comb", "a = 1", "assume r > 1/2", "sqrt(27) s", "s = 7/2", "cell 4 + above"]))
+            outcomes = Outcomes(engine)
+            outcomes.load_shown(listed.id)
+            self.assertGreater(len(list(outcomes)), 2)
+            seen = [now]
+            while worksheets.undo(listed.id) is not None:
+                seen.append([c.text for c in worksheets.opened(listed.id).sheet.cells])
+            self.assertEqual(seen[-1], ["# Comb", "s = 5/2", "assume r > 1/2", "sqrt(27) s", "cell 1 + above"])
+            while worksheets.redo(listed.id) is not None:
+                pass
+            self.assertEqual([c.text for c in worksheets.opened(listed.id).sheet.cells], now)
 
 
 class Remembered(InFolder):

@@ -39,6 +39,7 @@ def serve(port: int, data: Path | None, demo: Path | None) -> int:
         return _cannot(str(error))
     office = Office(engine, Workroom())
     office.room.start()
+    threading.Thread(target=office.memory.prune, daemon=True).start()
     if demo is not None:
         office.load_demo(demo)
     app = make_app(office)

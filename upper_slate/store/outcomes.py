@@ -98,7 +98,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
 
     def prune(self, days: int = 90) -> None:
         """Removes what was made long ago; it would be worked out again where it is still needed."""
-        with self._lock, Session(self._engine) as session:
+        with _forgiving("old results could not be removed"), self._lock, Session(self._engine) as session:
             session.exec(delete(Outcome).where(col(Outcome.used) < now() - timedelta(days=days)))
             session.commit()
 

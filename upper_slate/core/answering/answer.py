@@ -137,7 +137,7 @@ class _LineWorker:
 
     def _decoded(self, data: MeaningData) -> Meaning:
         value = codec.decode(self.context, data.value)
-        return Meaning(value, tuple(codec.decode_requirement(self.context, r) for r in data.requirements), data.cell, data.complex)
+        return Meaning(value, tuple(codec.decode_requirement(self.context, r) for r in data.requirements))
 
     # -- kinds of lines --------------------------------------------------------------------------------------------
 
@@ -394,7 +394,7 @@ class _LineWorker:
                            tuple(sorted(free_letters(value))))
 
     def _outcome(self, outcome: MeaningData | None, defined: MeaningData | None = None, previous: Any = None) -> LineOutcome:
-        return LineOutcome(self.result, defined, outcome, previous=previous, uses_angles=self.context.used_angles)
+        return LineOutcome(self.result, defined, outcome, previous=previous)
 
     def failure(self, error: LineError) -> LineOutcome:
         """The outcome of a line that failed: its reading as far as it goes, the sentence, the place."""
@@ -412,7 +412,7 @@ class _LineWorker:
         line = self.line
         if line is not None:
             result["notices"] = [{"text": n.text, "tag": n.tag} for n in line.notices]
-        return LineOutcome(result, previous={"failed": True}, uses_angles=self.context.used_angles)
+        return LineOutcome(result, previous={"failed": True})
 
 
 def _holds(left: Any, sign: str, right: Any) -> bool:

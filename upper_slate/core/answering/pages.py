@@ -27,12 +27,6 @@ class WorkedPage:
     lines: tuple[WorkedLine, ...]
     fresh: int
 
-    def by_cell(self) -> dict[str, list[WorkedLine]]:
-        cells: dict[str, list[WorkedLine]] = {}
-        for worked in self.lines:
-            cells.setdefault(worked.line.cell_id, []).append(worked)
-        return cells
-
 
 def work_out_page(cells: Sequence[MathCell], conventions: Conventions, memory: Memory, execute: Executor | None = None) -> WorkedPage:
     """Works out a page from the top; only lines whose key is not in the memory are executed (`fresh` counts them)."""

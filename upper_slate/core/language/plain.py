@@ -43,11 +43,6 @@ def plain(node: Node) -> str:
     return _write(node)[0]
 
 
-def plain_tight(node: Node) -> str:
-    """The text of a tree, in brackets unless it stands by itself."""
-    return _within(node, _ATOM)
-
-
 def _within(node: Node, binding: int) -> str:
     text, own = _write(node)
     return text if own >= binding else f"({text})"

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, dataclass, field
+from dataclasses import asdict, dataclass, field, fields
 from typing import Any
 
 from .result import LineResult
@@ -56,8 +56,7 @@ class LineTask:
 class LineOutcome:
     """The result of a line as the JSON of section 9, and what it means for the lines below.
 
-    `defined` is the meaning that a definition gives to its name; `result` is what `cell n` refers to; `uses_angles` tells
-    whether the angle convention mattered.
+    `defined` is the meaning that a definition gives to its name; `outcome` is what `cell n` refers to.
     """
 
     result: LineResult
@@ -65,7 +64,6 @@ class LineOutcome:
     outcome: MeaningData | None = None
     assumptions: dict[str, list[str]] = field(default_factory=dict)
     previous: Any = None
-    uses_angles: bool = False
 
     @property
     def failed(self) -> bool:
@@ -77,4 +75,5 @@ class LineOutcome:
     @classmethod
     def from_dict(cls, data: dict[str, Any]) -> LineOutcome:
         held = {name: None if data[name] is None else MeaningData.from_dict(data[name]) for name in ("defined", "outcome")}
-        return cls(**{**data, **held})
+        known = {item.name for item in fields(cls)}  # an older version may have stored more
+        return cls(**{name: value for name, value in {**data, **held}.items() if name in known})

@@ -2,18 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Final
-
 from ..language.tree import Absolute, Bracket, Call, CellReference, Gap, ListOf, Mixed, Node, Number, Postfix, Prime, Unread
 from ..language.words import SMALL_WORDS
 from ..problems import LineError, Suggestion
-from .cursor import Deeper
+from .cursor import END_OF_OPERAND, MAX_DEPTH, Deeper
 from .named import NameReader
 from .tokens import Token
-
-#: Deeper nesting than a person can follow; also what keeps a hostile line from exhausting the stack.
-MAX_DEPTH: Final = 120
-_END_OF_OPERAND: Final = frozenset({"end", ")", "]", ",", "?", "=", "!=", "<", "<=", ">", ">=", "<=>", "=>", "->"})
 
 
 class AtomReader(NameReader):
@@ -84,7 +78,7 @@ class AtomReader(NameReader):
 
     def _nothing_here(self, token: Token) -> Node:
         if self.tolerant:
-            if token.kind in _END_OF_OPERAND or token.kind == "name":
+            if token.kind in END_OF_OPERAND or token.kind == "name":
                 return Gap(start=token.start, end=token.start)
             self.advance()
             return Unread(token.text, start=token.start, end=token.end)

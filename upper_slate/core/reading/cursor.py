@@ -13,7 +13,7 @@ from .tokens import Token
 
 #: Deeper nesting than a person can follow; also what keeps a hostile line from exhausting the stack.
 MAX_DEPTH: Final = 120
-_END_OF_OPERAND: Final = frozenset({"end", ")", "]", ",", "?", "=", "!=", "<", "<=", ">", ">=", "<=>", "=>", "->"})
+END_OF_OPERAND: Final = frozenset({"end", ")", "]", ",", "?", "=", "!=", "<", "<=", ">", ">=", "<=>", "=>", "->"})
 
 
 class Cursor:
@@ -110,7 +110,7 @@ class Cursor:
 
     def at_stop(self) -> bool:
         token = self.token
-        if token.kind in _END_OF_OPERAND:
+        if token.kind in END_OF_OPERAND:
             return True
         if token.kind == "name" and token.text in SMALL_WORDS and token.text not in self.names.bound:
             return True

@@ -14,11 +14,10 @@ from .tokens import Token, canonical_name
 
 _ONE_WORD = ("simplify", "expand", "factor", "factorise", "factorize", "rationalize", "rationalise")
 _SPELLINGS = {"factorise": "factor", "factorize": "factor", "rationalise": "rationalize"}
-#: The words with which a request begins, longer ones first.
-_PHRASES = sorted(
-    {*(entry.form.opening for entry in REQUESTS.values() if entry.form), ("limit", "of"), ("integral", "of"), ("table", "of"), ("graph",),
-     ("laplace", "transform", "of"), ("inverse", "laplace", "transform", "of")},
-    key=lambda words: (-len(words), words))
+_OWN_WAYS = (("limit", "of"), ("integral", "of"), ("table", "of"), ("graph",), ("laplace", "transform", "of"), ("inverse", "laplace", "transform", "of"))
+_OPENINGS = {*(entry.form.opening for entry in REQUESTS.values() if entry.form), *_OWN_WAYS}
+#: The words with which a request begins, by the first of them.
+_PHRASES = {first: tuple(words for words in _OPENINGS if words[0] == first) for first in {words[0] for words in _OPENINGS}}
 
 
 class RequestReader(ExpressionReader):
@@ -41,7 +40,7 @@ class RequestReader(ExpressionReader):
         if token.text == "solve" and self._operand_follows(1):
             self.advance()
             return self._solve(token)
-        for phrase in _PHRASES:
+        for phrase in _PHRASES.get(token.text, ()):
             if self._reads(phrase) and (phrase != ("graph",) or self._operand_follows(1)):
                 self.at += len(phrase)
                 return self._phrase(" ".join(phrase), token)

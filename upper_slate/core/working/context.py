@@ -20,12 +20,10 @@ if TYPE_CHECKING:
 
 @dataclass(frozen=True)
 class Meaning:
-    """What a name stands for at a line; `cell` is where it was given."""
+    """What a name stands for at a line, and what that requires."""
 
     value: Value
     requirements: tuple[Requirement, ...] = ()
-    cell: int = 0
-    is_complex: bool = False
 
 
 @dataclass(frozen=True)
@@ -57,7 +55,6 @@ class Context:
     bound: set[str] = field(default_factory=set)
     requirements: list[Requirement] = field(default_factory=list)
     notices: list[Notice] = field(default_factory=list)
-    working: list[tuple[str, sp.Basic, sp.Basic]] = field(default_factory=list)
     #: conditions that an answer states of itself: where a greatest value is taken, for which s a transform holds
     taken_at: list[sp.Basic] = field(default_factory=list)
     #: the first power that a Taylor polynomial leaves out

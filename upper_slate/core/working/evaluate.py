@@ -13,12 +13,12 @@ from .calculus.written import derivative, prime, refuse_several_letters
 from .context import Context, Meaning
 from .exact.bridge import PHI, settled
 from .exact.function_records import RECORDS
-from .exact.surd import ONE, I, Surd
-from .ground import functions, judge, lists
+from .exact.surd import I, Surd
+from .ground import functions, lists
 from .ground.arithmetic import add, checked, divide, multiply, negate, power
 from .ground.functionals import combine, compose, inverse_of
 from .ground.rationals import rational_value
-from .ground.substitution import put_in, put_in_requirements, put_in_scalar, relation
+from .ground.substitution import put_in, put_in_requirements, relation
 from .ground.values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, SolutionsValue, Value, expression, free_letters, is_scalar, not_scalar, what
 
 _INVERSES = {record.name: record.inverse for record in RECORDS if record.inverse}
@@ -424,5 +424,3 @@ _RULES: dict[type, Callable[..., Value]] = {
     t.Cases: Evaluator.cases, t.Relation: Evaluator.relation, t.ToDigits: Evaluator.digits, t.ListOf: Evaluator.list_of,
     t.Index: Evaluator.index, t.Request: Evaluator.request, t.Gap: Evaluator.gap, t.Unread: Evaluator.gap, t.Logic: Evaluator.logic,
 }
-
-__all__ = ["ONE", "Evaluator", "judge", "put_in_scalar"]

@@ -6,7 +6,7 @@ import dataclasses
 from typing import NamedTuple
 
 import sympy as sp
-from flint import arb, fmpq, fmpz
+from flint import arb, fmpq
 
 from ..language.tree import ListOf, Name, Negative, Node, Number, Power, Product, Relation
 from ..problems import LineError
@@ -290,6 +290,3 @@ def _restored(node: Node, held: dict[str, Node]) -> Node:
         elif isinstance(value, tuple) and value and isinstance(value[0], Node):
             changes[item.name] = tuple(_restored(v, held) for v in value)
     return dataclasses.replace(node, **changes) if changes else node  # type: ignore[arg-type]
-
-
-__all__ = ["Digits", "NoDecimal", "Rounded", "decimal_of", "fmpz"]

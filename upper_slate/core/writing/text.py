@@ -7,7 +7,7 @@ from typing import NamedTuple
 import sympy as sp
 
 from ..language.plain import plain
-from ..language.tree import Call, ListOf, Name, Node, Relation
+from ..language.tree import ListOf, Node, Relation
 from ..language.typeset import typeset
 from ..line import result
 from ..working.exact.surd import Surd
@@ -61,8 +61,3 @@ def write_tree(node: Node) -> Written:
 def text_of(value: Value | sp.Basic, style: Style = PLAIN) -> str:
     """Plain text of a value."""
     return plain(tree_of(value, style))
-
-
-def heading_of(function: FunctionValue, name: str) -> Node:
-    """`f(x)`, for a function that is shown with its letters."""
-    return Call(name, tuple(Name(s.name) for s in function.parameters))

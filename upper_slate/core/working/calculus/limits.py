@@ -132,6 +132,3 @@ def _is_approached(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr, side: int, 
         return True
     first, last = sizes[0], sizes[-1]
     return bool(last.mid() <= first.mid()) or bool(last.mid() < arb("1e-9"))
-
-
-__all__ = ["NoLimit", "limit_of", "side_limit"]

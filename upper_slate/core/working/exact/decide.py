@@ -7,7 +7,7 @@ from typing import Final
 from flint import arb
 from flint.types._gr import gr_complex_qqbar_ctx  # the only place that knows this module; its version is pinned
 
-from .balls import Ball, NoBall, lies_surely_apart, precision, surd_ball
+from .balls import NoBall, lies_surely_apart, precision, surd_ball
 from .surd import Nested, Surd
 
 _START_BITS: Final = 64
@@ -97,6 +97,3 @@ def _to_qqbar(surd: Surd, context):  # type: ignore[no-untyped-def]
             value = value * context.pow(base, context(exponent.numerator) / context(exponent.denominator))
         total = total + value
     return total
-
-
-__all__ = ["Ball", "Undecided", "surd_is_zero", "surd_sign"]

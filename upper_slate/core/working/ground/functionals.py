@@ -6,7 +6,6 @@ import sympy as sp
 
 from ...problems import LineError
 from ..context import Context
-from ..exact.surd import Surd
 from ..solving.isolate import isolate
 from .arithmetic import add, divide, multiply, power
 from .substitution import put_in, put_in_requirements
@@ -88,6 +87,3 @@ def inverse_of(context: Context, function: FunctionValue) -> FunctionValue:
         put_in_requirements(context, function.requirements, {letter.name: body})
     name = f"{function.name}^-1" if function.name else ""
     return FunctionValue((letter,), body, tuple(requirements), name)
-
-
-__all__ = ["Surd", "combine", "compose", "inverse_of"]

@@ -16,9 +16,9 @@ from ..context import Context
 from ..exact import angles, roots
 from ..exact.bridge import settled, to_sympy
 from ..exact.function_records import RECORDS, FunctionRecord
-from ..exact.surd import ONE, ZERO, I, Surd
+from ..exact.surd import ONE, Surd
 from . import judge
-from .arithmetic import add, checked, divide, exponential, multiply, negate, power, real_root_power, too_large
+from .arithmetic import add, checked, divide, exponential, multiply, negate, power, too_large
 from .requirements import check
 from .values import Requirement, Scalar, expression
 
@@ -426,5 +426,3 @@ _RULES: Final[dict[str, Callable[..., Scalar]]] = {
     "min": _extreme(-1), "max": _extreme(1), "gcd": _gcd, "lcm": _lcm, "choose": _choose,
     "re": _real_part, "im": _imaginary_part, "conj": _conjugate, "arg": _argument,
 }
-
-__all__ = ["ZERO", "I", "absolute", "call", "degrees_sign", "factorial", "is_scalar_function", "modulo", "real_root_power", "whole_quotient"]

@@ -19,7 +19,7 @@ from ..questions.identity import proves_identity
 from .enclose import real_zeros
 from .families import Family, compare, exact, in_order, members, merged
 from .missed import misses
-from .search import Unsolved, Zeros
+from .search import Unsolved
 from .zeros import zeros_in
 
 #: So many members of a family are tried before it is believed where the equation does not hold by itself.
@@ -245,6 +245,3 @@ def _enclosed(context: Context, trial: Trial, atom: Atom, where: Range) -> Found
             found.values = _nearest(found.values)
             found.notes.append(_ASK if len(found.values) >= 5 else _UNPROVED)
     return found
-
-
-__all__ = ["Found", "Range", "Zeros", "ordered", "solutions_of", "without_poles"]

@@ -12,7 +12,7 @@ from ..context import Context
 from ..exact.enclosed import EnclosedRoot
 from .enclose import bounds_of, real_zeros
 from .equation import Range, without_poles
-from .families import Family, compare, exact, in_order, members, rational_ratio
+from .families import Family, compare, exact, members, rational_ratio
 from .regions import Piece, condition_of, true_pieces
 from .search import Unsolved
 from .zeros import zeros_in
@@ -222,6 +222,3 @@ def periodic_condition(letter: sp.Symbol, pieces: list[Piece], period: sp.Expr, 
         return sp.Ne(letter, pieces[0].low + period * n, evaluate=False)
     moved = [Piece(p.low + period * n, p.high + period * n, p.has_low, p.has_high) for p in pieces]
     return condition_of(letter, moved)
-
-
-__all__ = ["in_order", "periodic_condition", "pieces_of"]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any, Final
+from typing import Any
 
 import sympy as sp
 from mpmath import iv, mp, mpf
@@ -120,6 +120,3 @@ class _Ranges:
             root = iv.sqrt(inside) if exponent.q == 2 else iv.exp(iv.log(inside) / int(exponent.q))
             return root ** int(exponent.p)
         return iv.exp(self.of(exponent) * _log(self.of(base)))
-
-
-__all__: Final = ["NoRange", "excludes_zero", "range_of"]
