@@ -185,6 +185,15 @@ class House(unittest.TestCase):
                     late = [node.lineno for node in ast.walk(function) if isinstance(node, ast.Import | ast.ImportFrom)]
                     self.assertEqual(late, [], module)
 
+    def test_functions_are_short_and_types_are_seldom_overruled(self) -> None:
+        ignores = 0
+        for module, tree in modules().items():
+            ignores += (PACKAGE / f"{module}.py").read_text().count("type: ignore")
+            for node in ast.walk(tree):
+                if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef):
+                    self.assertLessEqual((node.end_lineno or 0) - node.lineno + 1, 45, f"{module}: {node.name}")
+        self.assertLess(ignores, 40)
+
     def test_nothing_typed_is_evaluated(self) -> None:
         for file in PACKAGE.rglob("*.py"):
             for node in ast.walk(ast.parse(file.read_text())):

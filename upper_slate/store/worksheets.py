@@ -40,9 +40,8 @@ class Stored:
 
 @dataclass(frozen=True)
 class Applied:
-    """What a change did: the operations that are now part of the worksheet, and where it stands."""
+    """What a change did: the worksheet before it, and where it stands now."""
 
-    operations: list[Operation]
     before: SheetState
     stored: Stored
 
@@ -150,7 +149,7 @@ class Worksheets:
                 operations = not_yet_done(before, operations)
             after, inverse = apply_operations(before, operations)
             if after == before:  # nothing to store, and nothing to undo
-                return Applied([], before, self.opened(worksheet_id))
+                return Applied(before, self.opened(worksheet_id))
             with self._write, self._session() as session:
                 row = self._row(session, worksheet_id)
                 session.exec(delete(Change).where(col(Change.worksheet_id) == worksheet_id, col(Change.undone).is_(True)))
@@ -161,7 +160,7 @@ class Worksheets:
                     session.add(last)
                 else:
                     session.add(Change(worksheet_id=worksheet_id, revision=row.revision, operations=to_data(operations), inverse=to_data(inverse), group=group))
-                return self._commit(session, row, held, operations, before)
+                return self._commit(session, row, held, before)
 
     def undo(self, worksheet_id: str) -> Applied | None:
         """Takes the last change back; None where there is none."""
@@ -186,12 +185,12 @@ class Worksheets:
                 row = self._row(session, worksheet_id)
                 held = self._save(session, row, before, after)
                 session.exec(update(Change).where(col(Change.id) == change.id).values(undone=not undone))
-                return self._commit(session, row, held, operations, before)
+                return self._commit(session, row, held, before)
 
-    def _commit(self, session: Session, row: Worksheet, held: _Held, operations: list[Operation], before: SheetState) -> Applied:
+    def _commit(self, session: Session, row: Worksheet, held: _Held, before: SheetState) -> Applied:
         session.commit()
         self._keep(row.id, held)
-        return Applied(operations, before, self._stored(session, row))
+        return Applied(before, self._stored(session, row))
 
     # -- rows ------------------------------------------------------------------------------------------------------
 

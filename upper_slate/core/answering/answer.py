@@ -8,6 +8,7 @@ from typing import Any, Final
 import sympy as sp
 
 from ..language import tree as t
+from ..language.signs import holds
 from ..language.typeset import set_line, typeset, typeset_line
 from ..line.assumptions import bounds_in, facts_of, simple_facts
 from ..line.conventions import Conventions
@@ -418,8 +419,7 @@ class _LineWorker:
 def _holds(left: Any, sign: str, right: Any) -> bool:
     if sign in ("=", "!="):
         return judge.is_zero(add([left, negate(right)])) == (sign == "=")
-    order = judge.compare(left, right)
-    return {"<": order < 0, "<=": order <= 0, ">": order > 0, ">=": order >= 0}[sign]
+    return holds(sign, judge.compare(left, right))
 
 
 #: What tells nothing apart: spaces, and the growing of brackets.

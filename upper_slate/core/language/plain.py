@@ -89,6 +89,12 @@ def _write(node: Node) -> tuple[str, int]:
             return f"{node.name}_({','.join(map(plain, node.indices))})", _ATOM
         case CellReference():
             return ("above" if node.number is None else f"cell {node.number}"), _ATOM
+    return _statement(node)
+
+
+def _statement(node: Node) -> tuple[str, int]:
+    """What stands as a whole line, or in brackets."""
+    match node:
         case Relation():
             text = plain(node.sides[0])
             for sign, side in zip(node.signs, node.sides[1:], strict=True):

@@ -8,6 +8,7 @@ from __future__ import annotations
 from typing import NamedTuple
 
 from .by_form import pieces_of
+from .signs import LATEX
 from .tree import (
     Absolute,
     Apply,
@@ -43,7 +44,6 @@ from .tree import (
 from .words import CONSTANTS, GREEK, REQUESTS, function_named
 
 _GREEK_NAMES = frozenset(GREEK.values())
-_RELATIONS = {"=": "=", "!=": r"\neq", "<": "<", "<=": r"\leq", ">": ">", ">=": r"\geq"}
 _STEPS = {"=": "=", "<=>": r"\Leftrightarrow", "=>": r"\Rightarrow"}
 #: Functions with a shape of their own, where a power cannot stand after the name.
 _OWN_SHAPE = frozenset({"sqrt", "cbrt", "root", "abs", "exp", "choose", "conj", "floor", "ceil", "inverse", "transpose"})
@@ -191,10 +191,7 @@ class _Typesetter:
             case Compose():
                 return rf"{self.within(node.outer, _POWER)} \circ {self.within(node.inner, _POWER)}", _UNARY
             case Derivative():
-                power = f"^{{{node.order}}}" if node.order > 1 else ""
-                letter = self.letter(node.letter)
-                sign = self.mark(rf"\frac{{\mathrm{{d}}{power}}}{{\mathrm{{d}}{letter}{power}}}", node)
-                return f"{sign} {self.within(node.body, _PRODUCT)}", _PRODUCT
+                return self._derivative(node), _PRODUCT
             case ListOf():
                 return self._list(node), _ATOM
             case Index():
@@ -202,10 +199,15 @@ class _Typesetter:
             case CellReference():
                 shown = r"\text{above}" if node.number is None else rf"\text{{cell }}{node.number}"
                 return self.mark(shown, node), _ATOM
+        return self._statement(node)
+
+    def _statement(self, node: Node) -> tuple[str, int]:
+        """What stands as a whole line, or in brackets."""
+        match node:
             case Relation():
                 text = self.write(node.sides[0])
                 for sign, side in zip(node.signs, node.sides[1:], strict=True):
-                    text += f" {_RELATIONS[sign]} {self.write(side)}"
+                    text += f" {LATEX[sign]} {self.write(side)}"
                 return text, _LOOSE
             case Logic():
                 if node.sign == "not":
@@ -225,6 +227,11 @@ class _Typesetter:
             case Unread():
                 return rf"\text{{{node.text.translate(_ESCAPES)}}}", _ATOM
         raise TypeError(type(node).__name__)
+
+    def _derivative(self, node: Derivative) -> str:
+        power = f"^{{{node.order}}}" if node.order > 1 else ""
+        sign = self.mark(rf"\frac{{\mathrm{{d}}{power}}}{{\mathrm{{d}}{self.letter(node.letter)}{power}}}", node)
+        return f"{sign} {self.within(node.body, _PRODUCT)}"
 
     def _sum(self, node: Sum) -> str:
         text = ""

@@ -6,10 +6,10 @@ import json
 from collections.abc import Callable, Iterable
 from typing import Any
 
+from ..language.signs import TURNED
 from ..language.tree import Name, Node, Relation
 
 _SIMPLE = ("positive", "nonnegative", "negative", "nonpositive", "nonzero", "integer")
-_TURNED = {"<": ">", "<=": ">=", ">": "<", ">=": "<=", "=": "=", "!=": "!="}
 
 
 def facts_of(letter: str, node: Node, bound_of: Callable[[Node], tuple[int, Any]]) -> list[str]:
@@ -21,7 +21,7 @@ def facts_of(letter: str, node: Node, bound_of: Callable[[Node], tuple[int, Any]
     for k, sign in enumerate(node.signs):
         left, right = node.sides[k], node.sides[k + 1]
         if isinstance(right, Name) and right.name == letter:
-            left, right, sign = right, left, _TURNED[sign]
+            left, right, sign = right, left, TURNED[sign]
         if not (isinstance(left, Name) and left.name == letter):
             continue
         bound, data = bound_of(right)

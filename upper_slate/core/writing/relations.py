@@ -8,10 +8,10 @@ from typing import Final
 import sympy as sp
 from sympy.core.relational import Relational
 
+from ..language.signs import TURNED
 from ..language.tree import Logic, Node, Relation
 
 SIGNS: Final = {sp.Eq: "=", sp.Ne: "!=", sp.StrictLessThan: "<", sp.LessThan: "<=", sp.StrictGreaterThan: ">", sp.GreaterThan: ">="}
-_FLIPPED: Final = {"=": "=", "!=": "!=", "<": ">", "<=": ">=", ">": "<", ">=": "<="}
 _LOWER: Final = (">", ">=")
 _UPPER: Final = ("<", "<=")
 
@@ -40,7 +40,7 @@ def sides(relation: Relational) -> tuple[sp.Expr, str, sp.Expr]:
     left, right = relation.args
     sign = SIGNS[type(relation)]
     if left.is_number and not right.is_number:
-        return right, _FLIPPED[sign], left
+        return right, TURNED[sign], left
     return left, sign, right
 
 
@@ -55,7 +55,7 @@ def _chain(condition: sp.And, write: Write) -> Node | None:
         first, low, second, high = second, high, first, low
     if first not in _LOWER or second not in _UPPER:
         return None
-    return Relation((write(low), write(one), write(high)), (_FLIPPED[first], second))
+    return Relation((write(low), write(one), write(high)), (TURNED[first], second))
 
 
 def _place(condition: sp.Basic) -> tuple[float, float, str]:

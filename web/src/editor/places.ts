@@ -1,6 +1,7 @@
 import type { EditorState } from "@codemirror/state";
 
 import type { CaretPlace } from "../sheet/store";
+import { wordIn } from "../sheet/words";
 
 /** Where the cursor, or the selection, of an opened cell stands. */
 export function selectionAt(caret: CaretPlace, length: number): { anchor: number; head?: number } {
@@ -12,8 +13,5 @@ export function selectionAt(caret: CaretPlace, length: number): { anchor: number
 
 /** The word under the cursor, or just before it. */
 export function wordAt(state: EditorState): string {
-  const head = state.selection.main.head;
-  const before = /[A-Za-zͰ-Ͽ][\wͰ-Ͽ]*$/.exec(state.sliceDoc(Math.max(0, head - 60), head))?.[0] ?? "";
-  const after = /^[\wͰ-Ͽ]*/.exec(state.sliceDoc(head, head + 60))?.[0] ?? "";
-  return before + after;
+  return wordIn(state.doc.toString(), state.selection.main.head);
 }

@@ -1,12 +1,8 @@
 import type { NameHere } from "../shared/api/client";
 import type { useWorksheet } from "./store";
+import { canonical } from "./words";
 
 type Sheet = ReturnType<typeof useWorksheet>;
-
-/** `x1` and `x_1` are one name. */
-function canonical(word: string): string {
-  return word.replace(/^([A-Za-z]+?)_?(\d+)$/, "$1_$2");
-}
 
 /** What a word means in a cell, asked of the server: what the panel shows may be a moment behind the keys. */
 async function meaningAt(sheet: Sheet, word: string, cell: string | null): Promise<NameHere | undefined> {

@@ -6,6 +6,7 @@ import type { NameHere } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
 import { toggleUses } from "../sheet/namesAtCursor";
 import { useWorksheet } from "../sheet/store";
+import { canonical, wordIn } from "../sheet/words";
 
 /** Pointing at a name shows what it means at that line, where that comes from and what uses it. */
 const props = defineProps<{ within: HTMLElement | undefined }>();
@@ -15,20 +16,13 @@ const card = ref<HTMLElement>();
 let timer: ReturnType<typeof setTimeout> | undefined;
 let turn = 0;
 
-/** The word at a place of a line's text. */
-function wordAt(source: string, at: number): string {
-  const before = /[A-Za-zͰ-Ͽ][\wͰ-Ͽ]*$/.exec(source.slice(0, at))?.[0] ?? "";
-  const after = /^[\wͰ-Ͽ]*/.exec(source.slice(at))?.[0] ?? "";
-  return (before + after).replace(/^([A-Za-z]+?)_?(\d+)$/, "$1_$2");
-}
-
 async function point(target: HTMLElement): Promise<void> {
   const spot = target.closest<HTMLElement>("[data-at]");
   const cell = target.closest<HTMLElement>("[data-cell]")?.dataset.cell;
   const row = target.closest<HTMLElement>("[data-line]")?.dataset.line;
   const source = cell === undefined || row === undefined ? undefined : sheet.results.get(cell)?.[Number(row)]?.source;
   if (!spot || !cell || source === undefined) return;
-  const word = wordAt(source, Number(spot.dataset.at));
+  const word = canonical(wordIn(source, Number(spot.dataset.at)));
   if (!word) return;
   const asked = ++turn;
   const found = (await sheet.namesAt(cell))?.names.filter((name) => name.name === word && name.cellId !== cell).pop();

@@ -9,6 +9,7 @@ import sympy as sp
 from flint import arb
 
 from ...language import tree as t
+from ...language.signs import holds
 from ...problems import LineError
 from ..context import Context
 from ..exact import balls
@@ -32,7 +33,7 @@ class Atom:
 
     def holds(self, order: int) -> bool:
         """Whether it holds where the difference has that sign."""
-        return {"=": order == 0, "!=": order != 0, "<": order < 0, "<=": order <= 0, ">": order > 0, ">=": order >= 0}[self.sign]
+        return holds(self.sign, order)
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,7 @@ from itertools import pairwise
 
 import sympy as sp
 
+from ...language.signs import TURNED
 from ...problems import LineError
 from ..binding.statement import Atom, Statement, Trial
 from ..conditions import domain_difference
@@ -117,8 +118,7 @@ def _proportional(first: Trial, second: Trial) -> bool:
     ratio = sp.cancel(one.difference / other.difference)
     if ratio.free_symbols or not ratio.is_real or ratio == 0:
         return False
-    turned = {"<": ">", "<=": ">=", ">": "<", ">=": "<="}
-    return one.sign == (other.sign if ratio.is_positive else turned.get(other.sign, other.sign))
+    return one.sign == (other.sign if ratio.is_positive else TURNED[other.sign])
 
 
 def _changes(context: Context, first: Trial, second: Trial) -> _Changes | None:
