@@ -32,6 +32,7 @@ JOBS = (
     "browser/arranging",
     "checks",
     "cases",
+    "vitest",
     "browser/homework",
     ".",
     "store",
@@ -52,7 +53,7 @@ def main(jobs: list[str]) -> int:
 
 
 def _job(job: str) -> Count:
-    return _checks() if job == "checks" else _cases() if job == "cases" else _folder(job)
+    return {"checks": _checks, "cases": _cases, "vitest": _vitest}.get(job, lambda: _folder(job))()
 
 
 def _all() -> list[Count]:
@@ -103,6 +104,16 @@ def _checks() -> Count:
             print((run.stdout + run.stderr)[-6000:])
         passed, failed = passed + (run.returncode == 0), failed + (run.returncode != 0)
     return passed, failed
+
+
+def _vitest() -> Count:
+    """What is only logic in the interface."""
+    run = subprocess.run(["npx", "--no-install", "vitest", "run", "--no-color"], cwd=ROOT / "web", capture_output=True, text=True, check=False)
+    found = {word: int(count) for count, word in re.findall(r"(\d+) (passed|failed)", next(iter(re.findall(r"^\s*Tests .*$", run.stdout, re.MULTILINE)), ""))}
+    if run.returncode:
+        print((run.stdout + run.stderr)[-6000:])
+    print(f"vitest: {found.get('passed', 0)} tests", flush=True)
+    return found.get("passed", 0), found.get("failed", 0) or int(run.returncode != 0)
 
 
 def _cases() -> Count:

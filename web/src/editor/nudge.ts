@@ -8,11 +8,11 @@ interface NumberPlace {
 
 const NUMBER = /\d+(?:\.\d+)?/g;
 
-/** The number at a place, or the only one of the text when no place is given; digits inside names (x1) are none. */
+/** The number at a place, or the only one of the text when no place is given; digits inside names (x1) and recurring ones (0.1(6)) are none. */
 export function numberAt(text: string, at: number | null): NumberPlace | null {
   const found = [...text.matchAll(NUMBER)]
     .map((match) => ({ from: match.index, to: match.index + match[0].length, digits: match[0] }))
-    .filter((place) => !/[A-Za-z_]\w*$/.test(text.slice(0, place.from)) && !/^[eE][+-]?\d|^\(\d+\)/.test(text.slice(place.to)));
+    .filter((place) => !/[A-Za-z_]\w*$|\.\d*\($/.test(text.slice(0, place.from)) && !/^[eE][+-]?\d|^\(\d+\)/.test(text.slice(place.to)));
   const place = at === null ? (found.length === 1 ? found[0] : undefined) : found.find((item) => item.from <= at && at <= item.to);
   if (!place) return null;
   const sign = /(^|[=(,[+\-*/^]\s*)-\s*$/.exec(text.slice(0, place.from));
