@@ -19,7 +19,7 @@ from ..page.known import function_head, known_names, tolerant_reading
 from ..problems import LineError, Problem
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
-from ..working.answers.requests import KEEPS_FORM, answer
+from ..working.answers.requests import answer
 from ..working.binding.statement import of_relation, statement_of
 from ..working.conditions import conditions_of, requirement_relations
 from ..working.context import Context, LetterAssumption, Meaning
@@ -28,6 +28,7 @@ from ..working.exact.balls import NoBall
 from ..working.exact.decide import Undecided
 from ..working.exact.surd import Surd, TooLarge
 from ..working.ground import codec, judge
+from ..working.ground.answer import Answer
 from ..working.ground.arithmetic import add, negate, too_large
 from ..working.ground.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value, expression, free_letters, is_scalar
 from ..working.questions.ask import ask_relation
@@ -85,6 +86,7 @@ class _LineWorker:
         self.context = Context(self.conventions, cell=task.cell, above=task.above, answer=answer)
         self.line: t.Line | None = None
         self.form = ""
+        self.answer: Answer | None = None
 
     # -- running ---------------------------------------------------------------------------------------------------
 
@@ -165,13 +167,13 @@ class _LineWorker:
         evaluator = Evaluator(context)
         if line.parameters:
             with context.letters(*line.parameters), context.collecting() as requirements:
-                body = evaluator.of(line.body)
+                body = self._answered(evaluator, line.body)
             if isinstance(body, FunctionValue):
                 raise LineError("wrong-arguments", f"{body.name or 'This'} is a function: write {body.written()}, with its argument in brackets.",
                                 line.body.start, line.body.end)
             value: Value = FunctionValue(tuple(context.symbol(p) for p in line.parameters), body, tuple(requirements), line.name)
         else:
-            value = evaluator.of(line.body)
+            value = self._answered(evaluator, line.body)
             if isinstance(value, FunctionValue):
                 value = FunctionValue(value.parameters, value.body, value.requirements, line.name)
             if line.name in free_letters(value):
@@ -185,10 +187,15 @@ class _LineWorker:
         own = None if line.parameters or isinstance(value, FunctionValue) else line.name
         return self._outcome(meaning, defined=meaning, previous=checks.remembered(value, context.requirements, (), own) if meaning else None)
 
+    def _answered(self, evaluator: Evaluator, node: t.Node) -> Value:
+        """The value of a line; what belongs to the answer of a request is kept for when it is written."""
+        bare = node.body if isinstance(node, t.ToDigits) else node
+        self.answer = evaluator.answered(bare) if isinstance(bare, t.Request) else Answer(evaluator.of(node))
+        return self.answer.value
+
     def _tidied(self, value: Value) -> Value:
         """Simplified, unless the line asked for a form."""
-        keeps = self.form in KEEPS_FORM and (self.form not in ("sum of", "product of") or bool(free_letters(value)))
-        return value if keeps else tidy(value)
+        return value if self.answer is not None and self.answer.keeps_form else tidy(value)
 
     def _calculate(self, line: t.Line) -> LineOutcome:
         assert line.body is not None
@@ -199,8 +206,7 @@ class _LineWorker:
         body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
         if isinstance(body, t.Logic):
             return self._joined_relations(line, body)
-        value = Evaluator(self.context).of(line.body)
-        value = self._tidied(value)
+        value = self._tidied(self._answered(Evaluator(self.context), line.body))
         if isinstance(value, RelationValue):
             return self._relation(value, line)
         self.result["kind"] = {FunctionValue: "function", SolutionsValue: "solutions"}.get(type(value), "value")
@@ -316,10 +322,10 @@ class _LineWorker:
             except (NotImplementedError, sp.PolynomialError, ValueError, TypeError):
                 found = []
                 self.context.note("Where exactly this holds could not be worked out.")
-            own = self.context.taken_at
+            own = list(self.answer.conditions) if self.answer is not None else []
             self._write_conditions([*(c for c in found if c not in own and not _is_implied(c, own)), *own], style)
-            if self.context.left_out is not None:
-                power = text_of(self.context.left_out), typeset(tree_of(self.context.left_out))
+            if self.answer is not None and self.answer.left_out is not None:
+                power = text_of(self.answer.left_out), typeset(tree_of(self.answer.left_out))
                 result["conditions"].append(f"error of order {power[0]}")
                 result["conditionsLatex"].append(rf"\text{{error of order }} {power[1]}")
         self._finish_notices(line)

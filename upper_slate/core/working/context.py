@@ -12,6 +12,7 @@ import sympy as sp
 
 from ..language.tree import Notice
 from ..line.conventions import Conventions
+from .ground.answer import Answer
 from .ground.values import Requirement, Value
 
 if TYPE_CHECKING:
@@ -55,16 +56,12 @@ class Context:
     bound: set[str] = field(default_factory=set)
     requirements: list[Requirement] = field(default_factory=list)
     notices: list[Notice] = field(default_factory=list)
-    #: conditions that an answer states of itself: where a greatest value is taken, for which s a transform holds
-    taken_at: list[sp.Basic] = field(default_factory=list)
-    #: the first power that a Taylor polynomial leaves out
-    left_out: sp.Expr | None = None
     used_angles: bool = False
     #: angles that were written with °
     in_degrees: set[Value] = field(default_factory=set)
     typed_decimal: bool = False
     #: answers a request that stands in the line; evaluating knows no requests itself
-    answer: Callable[..., Value] | None = None
+    answer: Callable[..., Answer] | None = None
     #: what was chosen for a graph beside its line
     view: View | None = None
     _resolving: list[str] = field(default_factory=list)

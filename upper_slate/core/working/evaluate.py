@@ -15,6 +15,7 @@ from .exact.bridge import PHI, settled
 from .exact.function_records import RECORDS
 from .exact.surd import I, Surd
 from .ground import functions, lists
+from .ground.answer import Answer
 from .ground.arithmetic import add, checked, divide, multiply, negate, power
 from .ground.functionals import combine, compose, inverse_of
 from .ground.rationals import rational_value
@@ -394,9 +395,16 @@ class Evaluator:
         return held
 
     def request(self, node: t.Request) -> Value:
+        return self.answered(node).value
+
+    def answered(self, node: t.Request) -> Answer:
+        """The answer to a request, with what belongs to it."""
         if self.context.answer is None:
-            raise LineError("not-supported", "A request cannot stand here.")
-        return self.context.answer(self, node)
+            raise LineError("not-supported", "A request cannot stand here.", node.start, node.end)
+        try:
+            return self.context.answer(self, node)
+        except LineError as error:
+            raise error.placed(node.start, node.end) from None
 
     def gap(self, node: t.Node) -> Value:
         raise LineError("syntax", "Something is missing here.")

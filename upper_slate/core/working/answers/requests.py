@@ -23,9 +23,10 @@ from ..calculus.taylor import taylor
 from ..conditions import requirement_relations
 from ..exact.bridge import settled, to_sympy
 from ..graphs.graph import graph
+from ..ground.answer import Answer
 from ..ground.arithmetic import add
 from ..ground.functionals import inverse_of
-from ..ground.values import FunctionValue, Value
+from ..ground.values import FunctionValue, Value, free_letters
 from ..solving.equation import Range
 from ..solving.families import compare
 from ..solving.solve import range_of_letter, solve
@@ -36,15 +37,12 @@ from .tangents import line_at
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
 
-#: Requests whose results keep the form that they came in.
-KEEPS_FORM = frozenset({*REWRITING, "series of", "laplace transform of", "sum of", "product of"})
-
-
-def answer(evaluator: Evaluator, node: Request) -> Value:
-    """The value of a request."""
+def answer(evaluator: Evaluator, node: Request) -> Answer:
+    """The answer to a request."""
     if node.name in REWRITING:
-        return rewritten(evaluator, node)
-    return ANSWERS[node.name](evaluator, node)
+        return Answer(rewritten(evaluator, node), keeps_form=True)
+    found = ANSWERS[node.name](evaluator, node)
+    return found if isinstance(found, Answer) else Answer(found)
 
 
 def _solve(evaluator: Evaluator, node: Request) -> Value:
@@ -63,34 +61,32 @@ def _limit(evaluator: Evaluator, node: Request) -> Value:
     return limit_of(evaluator.context, body_in(evaluator, node.bodies[0], node.letters[0]), end_of(evaluator, node.point), node.side)
 
 
-def _integral(evaluator: Evaluator, node: Request) -> Value:
+def _integral(evaluator: Evaluator, node: Request) -> Value | Answer:
     context = evaluator.context
     body = body_in(evaluator, node.bodies[0], node.letters[0])
     if node.low is None or node.high is None:
         found, needs = antiderivative(body.expr, body.letter, not context.complex)
         for requirement in body.requirements:
             context.require(requirement)
-        context.taken_at = requirement_relations(needs)
         constant = chosen_letter(context, node.name, {body.letter.name, *(s.name for s in found.free_symbols)})
-        return add([settled(found), context.symbol(constant)])
+        return Answer(add([settled(found), context.symbol(constant)]), tuple(requirement_relations(needs)))
     return definite_integral(context, body, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
-def _total(evaluator: Evaluator, node: Request) -> Value:
+def _total(evaluator: Evaluator, node: Request) -> Answer:
     assert node.low is not None and node.high is not None
     body = body_in(evaluator, node.bodies[0], node.letters[0])
     value = total_of(evaluator.context, body, end_of(evaluator, node.low), end_of(evaluator, node.high), node.name == "product of")
     if to_sympy(end_of(evaluator, node.high)).free_symbols:  # a letter that counts terms: what the closed form needs always holds
         for requirement in natural_requirements(to_sympy(value), evaluator.context.complex):
             evaluator.context.require(requirement)
-    return value
+    return Answer(value, keeps_form=bool(free_letters(value)))
 
 
-def _series(evaluator: Evaluator, node: Request) -> Value:
+def _series(evaluator: Evaluator, node: Request) -> Answer:
     assert node.point is not None and node.order is not None
     value, left_out = taylor(body_in(evaluator, node.bodies[0], node.letters[0]), end_of(evaluator, node.point), node.order)
-    evaluator.context.left_out = left_out
-    return value
+    return Answer(value, left_out=left_out, keeps_form=True)
 
 
 def _area(evaluator: Evaluator, node: Request) -> Value:
@@ -118,25 +114,21 @@ def _turning_points(evaluator: Evaluator, node: Request) -> Value:
         return turning_points(context, body, _range(evaluator, node, body.letter.name), name)
 
 
-def _extreme_value(evaluator: Evaluator, node: Request) -> Value:
+def _extreme_value(evaluator: Evaluator, node: Request) -> Answer:
     body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
     context = evaluator.context
     with context.letters(body.letter.name):
         value, places = extreme_value(context, body, _range(evaluator, node, body.letter.name), node.name == "greatest value of")
-    context.taken_at = [sp.Eq(body.letter, p, evaluate=False) for p in places]
-    return value
+    return Answer(value, tuple(sp.Eq(body.letter, p, evaluate=False) for p in places))
 
 
-def _laplace(evaluator: Evaluator, node: Request) -> Value:
-    context = evaluator.context
+def _laplace(evaluator: Evaluator, node: Request) -> Value | Answer:
     body = body_in(evaluator, node.bodies[0], node.letters[0])
     image = sp.Symbol(node.letters[1], real=True)
     if node.name.startswith("inverse"):
         return inverse_transform(body.expr, body.letter, image)
     value, condition = transform(body.expr, body.letter, image)
-    if condition != sp.true:
-        context.taken_at = [condition]
-    return value
+    return Answer(value, () if condition == sp.true else (condition,), keeps_form=True)
 
 
 def _table(evaluator: Evaluator, node: Request) -> Value:
@@ -148,7 +140,7 @@ def _graph(evaluator: Evaluator, node: Request) -> Value:
 
 
 #: The answer to each declared request, by its name.
-ANSWERS: dict[str, Callable[[Evaluator, Request], Value]] = {
+ANSWERS: dict[str, Callable[[Evaluator, Request], Value | Answer]] = {
     "solve": _solve, "inverse of": _inverse, "limit of": _limit, "integral of": _integral, "sum of": _total, "product of": _total,
     "series of": _series, "area between": _area, "turning points of": _turning_points, "greatest value of": _extreme_value,
     "least value of": _extreme_value, "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "table of": _table,

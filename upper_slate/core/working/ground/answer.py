@@ -1,0 +1,20 @@
+"""What a request comes to, with all that belongs to it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import sympy as sp
+
+from .values import Value
+
+
+@dataclass(frozen=True)
+class Answer:
+    """`conditions` are those that the answer states of itself (where a greatest value is taken, for which s a transform holds);
+    `left_out` is the first power that a Taylor polynomial leaves out; with `keeps_form` it stands as it came, and is not simplified."""
+
+    value: Value
+    conditions: tuple[sp.Basic, ...] = ()
+    left_out: sp.Expr | None = None
+    keeps_form: bool = False
