@@ -65,6 +65,23 @@ class Keeping(InBrowser):
         self.keys("Escape")
         expect(self.page.locator(".lines.stale")).to_have_count(1)
 
+    def test_a_title_is_not_written_over_while_it_is_typed(self) -> None:
+        """What arrives meanwhile has the page drawn again: with its own answers held up, and a change from another window."""
+        sheet = self.page.url.rsplit("/", 1)[1].partition("?")[0]
+        title = self.page.locator(".title")
+        title.click()
+        title.press("Control+A")
+        self.page.keyboard.type("Wax and")
+        address = f"{self.application.url}api/worksheets/{sheet}/operations"
+        self.page.request.post(address, data={"operations": [{"op": "insert", "cell": "elsewhere", "after": None, "text": "1/2 + 1/3"}]})
+        self.page.wait_for_selector("[data-slot=elsewhere]")
+        self.page.keyboard.type(" honey")
+        expect(title).to_have_value("Wax and honey")
+        self.keys("Enter")
+        expect(self.page.locator(".state")).to_have_text("Saved")
+        self.page.reload()
+        expect(self.page.locator(".title")).to_have_value("Wax and honey")
+
     def test_unsent_changes_outlive_the_window(self) -> None:
         self.type_line("a = 2")
         self.expect_sources("a = 2", "")

@@ -68,6 +68,7 @@ usePageKeys({ keys: () => (keysOpen.value = true), find, writeAgain: () => (agai
 watch(() => sheet.title, (title) => title && (document.title = `${title} – Upper Slate`));
 // the text being written is kept when the window goes, and what can still be sent is sent
 useEventListener(window, "pagehide", () => {
+  rename();
   if (sheet.active) sheet.commit(sheet.active);
   sheet.keepNow();
 });
@@ -75,8 +76,12 @@ watch(() => props.id, open);
 onMounted(open);
 onBeforeUnmount(() => sheet.close());
 
-function rename(event: Event): void {
-  const value = (event.target as HTMLInputElement).value.trim();
+/** The title while it is typed: what arrives meanwhile does not write over it. */
+const typedTitle = ref<string | null>(null);
+
+function rename(): void {
+  const value = typedTitle.value?.trim();
+  typedTitle.value = null;
   if (value && value !== sheet.title) sheet.rename(value);
 }
 
@@ -107,7 +112,7 @@ function below(event: MouseEvent): void {
       <p v-if="sheet.trouble" class="problem" role="alert">{{ sheet.trouble }}</p>
       <ClashNotice v-for="cell in lost" :key="cell" class="lost" :cell="cell" />
       <article v-if="sheet.loaded && !sheet.missing" class="page" :style="{ '--text-scale': preferences.textSize / 100 }" @click="below">
-        <h1><input ref="titleField" class="title" :value="sheet.title" aria-label="Title" maxlength="200" @change="rename" @keydown.enter.prevent="fromTitle" /></h1>
+        <h1><input ref="titleField" class="title" :value="typedTitle ?? sheet.title" aria-label="Title" maxlength="200" @input="typedTitle = ($event.target as HTMLInputElement).value" @change="rename" @keydown.enter.prevent="fromTitle" /></h1>
         <ConventionsLine />
         <button class="at-top" tabindex="-1" aria-label="Insert a line at the top" @click="sheet.activate(sheet.insert(null), 'end')"><span>+</span></button>
         <div ref="page" class="cells" @click="below">
