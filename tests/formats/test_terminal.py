@@ -15,7 +15,9 @@ def printed(*cells: str, front: str = "") -> list[str]:
     text = front + "\n\n".join(f"```slate\n{cell}\n```" for cell in cells)
     sheet = read_markdown(text)
     conventions = {"results": sheet.conventions.results}
-    found = page(*cells, **conventions).by_cell()
+    found: dict[str, list] = {}
+    for worked in page(*cells, **conventions).lines:
+        found.setdefault(worked.line.cell_id, []).append(worked)
     out = io.StringIO()
     show(
         "x.md",

@@ -258,7 +258,7 @@ class OfTheVersionBefore(unittest.TestCase):
         with tempfile.TemporaryDirectory() as name:
             folder = Path(name)
             with closing(sqlite3.connect(folder / "upper-slate.sqlite")) as connection:
-                connection.executescript((Path(__file__).parent / "data" / "folder_of_0_1.sql").read_text(encoding="utf-8"))
+                connection.executescript((Path(__file__).parent / "folders" / "version_0_1.sql").read_text(encoding="utf-8"))
             engine = open_database(folder)
             self.addCleanup(engine.dispose)
             worksheets = Worksheets(engine)
