@@ -102,10 +102,11 @@ class Office:
         return len(files)
 
     def end_streams(self) -> None:
-        """Ends every stream of events; a window that asks for a new one at once, as they do, is told the same."""
+        """Ends every stream of events, and what waits for a worker; a window that asks for a new one at once, as they do, is told the same."""
         self.is_closing = True
         for desk in self.open_desks():
             desk.tell({"type": "closing"})
+            desk.turns.close()
 
     def close(self) -> None:
         """Closes every desk and ends the workers."""

@@ -36,6 +36,11 @@ class Turns:
                 self._newest.popitem(last=False)
         return turn
 
+    def close(self) -> None:
+        """The server ends: nothing is waited for any more."""
+        with self._lock:
+            self._newest.clear()
+
     def is_newest(self, turn: Turn) -> bool:
         return self._newest.get(turn.of) is turn
 
