@@ -35,7 +35,9 @@ router = APIRouter(prefix="/worksheets", tags=["worksheets"], route_class=PlainT
 
 @router.get("", operation_id="listWorksheets")
 def list_worksheets(office: OfficeIn) -> list[WorksheetRow]:
-    return [WorksheetRow(id=row.id, title=row.title, folder=row.folder, updated=row.updated, preview=office.previews.of(row)) for row in office.worksheets.listed()]
+    rows = office.worksheets.listed()
+    return [WorksheetRow(id=row.id, title=row.title, folder=row.folder, updated=row.updated, preview=preview)
+            for row, preview in zip(rows, office.previews.of(rows), strict=True)]
 
 
 @router.post("", operation_id="createWorksheet", status_code=201)

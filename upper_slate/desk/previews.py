@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import threading
+import time
 from typing import Final
 
 from ..core.page.known import tolerant_reading
@@ -13,6 +15,8 @@ _LINES: Final = 4
 _LENGTH: Final = 200
 #: A long text is not taken apart for its first lines.
 _TEXT: Final = 5_000
+#: Seconds that a list waits for lines that were not read yet; the others are read behind it, and are there the next time.
+_PATIENCE: Final = 0.1
 
 
 class Previews:
@@ -21,12 +25,32 @@ class Previews:
     def __init__(self, worksheets: Worksheets) -> None:
         self._worksheets = worksheets
         self._held: dict[str, tuple[int, list[str]]] = {}
+        self._reading = threading.Lock()
 
-    def of(self, listed: Listed) -> list[str]:
-        """The first lines; from memory where the worksheet is as it was."""
-        held = self._held.get(listed.id)
-        if held is None or held[0] != listed.revision:
-            texts = self._worksheets.first_texts(listed.id)
-            lines = [line for text in texts for line, _ in split_lines(text[:_TEXT]) if line.strip()]
-            held = self._held[listed.id] = (listed.revision, [tolerant_reading(line[:_LENGTH], KnownNames()) for line in lines[:_LINES]])
-        return held[1]
+    def of(self, listed: list[Listed]) -> list[list[str]]:
+        """The first lines of each, from memory where a worksheet is as it was; none where they could not be read in time."""
+        end = time.monotonic() + _PATIENCE
+        missing = [row for row in listed if not self._is_held(row)]
+        while missing and time.monotonic() < end:
+            self._read(missing.pop(0))
+        if missing:
+            threading.Thread(target=self._read_behind, args=[missing], daemon=True).start()
+        return [self._held[row.id][1] if row.id in self._held else [] for row in listed]
+
+    def _is_held(self, row: Listed) -> bool:
+        held = self._held.get(row.id)
+        return held is not None and held[0] == row.revision
+
+    def _read(self, row: Listed) -> None:
+        lines = [line for text in self._worksheets.first_texts(row.id) for line, _ in split_lines(text[:_TEXT]) if line.strip()]
+        self._held[row.id] = (row.revision, [tolerant_reading(line[:_LENGTH], KnownNames()) for line in lines[:_LINES]])
+
+    def _read_behind(self, rows: list[Listed]) -> None:
+        if not self._reading.acquire(blocking=False):  # somebody is at it
+            return
+        try:
+            for row in rows:
+                if not self._is_held(row):
+                    self._read(row)
+        finally:
+            self._reading.release()
