@@ -16,7 +16,7 @@ _LENGTH: Final = 200
 #: A long text is not taken apart for its first lines.
 _TEXT: Final = 5_000
 #: Seconds that a list waits for lines that were not read yet; the others are read behind it, and are there the next time.
-_PATIENCE: Final = 0.1
+_PATIENCE: Final = 0.05
 
 
 class Previews:
