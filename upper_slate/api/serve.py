@@ -42,6 +42,7 @@ def serve(port: int, data: Path | None, demo: Path | None) -> int:
     threading.Thread(target=office.memory.prune, daemon=True).start()
     if demo is not None:
         office.load_demo(demo)
+    threading.Thread(target=office.previews.warm_up, daemon=True).start()
     app = make_app(office)
     server = _Server(uvicorn.Config(app, log_level="warning", server_header=False, timeout_graceful_shutdown=1, timeout_keep_alive=30), office)
     print(f"Upper Slate is at http://{HOST}:{listener.getsockname()[1]}/  (Ctrl+C ends it)", flush=True)

@@ -16,7 +16,7 @@ _LENGTH: Final = 200
 #: A long text is not taken apart for its first lines.
 _TEXT: Final = 5_000
 #: Seconds that a list waits for lines that were not read yet; the others are read behind it, and are there the next time.
-_PATIENCE: Final = 0.05
+_PATIENCE: Final = 0.15
 
 
 class Previews:
@@ -36,6 +36,10 @@ class Previews:
         if missing:
             threading.Thread(target=self._read_behind, args=[missing], daemon=True).start()
         return [self._held[row.id][1] if row.id in self._held else [] for row in listed]
+
+    def warm_up(self) -> None:
+        """Reads the first lines of all worksheets, so that the first list has them."""
+        self._read_behind(self._worksheets.listed())
 
     def _is_held(self, row: Listed) -> bool:
         held = self._held.get(row.id)
