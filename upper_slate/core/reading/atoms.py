@@ -6,70 +6,70 @@ from ..language.tree import Absolute, Bracket, Call, CellReference, Gap, ListOf,
 from ..language.words import SMALL_WORDS
 from ..problems import LineError, Suggestion
 from .cursor import END_OF_OPERAND, MAX_DEPTH, Deeper
-from .named import NameReader
+from .grammar import Part
 from .tokens import Token
 
 
-class AtomReader(NameReader):
+class Atoms(Part):
     """The smallest parts, with the signs that stand behind them."""
 
     # -- postfix signs ---------------------------------------------------------------------------------------------
 
     def postfixed(self) -> Node:
-        return self._postfixes(self.atom())
+        return self.postfixes(self.atom())
 
-    def _postfixes(self, node: Node) -> Node:
+    def postfixes(self, node: Node) -> Node:
         count = 0
-        while self.token.kind in ("!", "°", "%", "'") or (self.token.kind == "!=" and self._is_factorial_equals()):
-            token = self.token
+        while self.cursor.token.kind in ("!", "°", "%", "'") or (self.cursor.token.kind == "!=" and self._is_factorial_equals()):
+            token = self.cursor.token
             if token.kind == "!=":  # `3!=6` is read as ≠
-                self.note(f"Read as ≠ (not equal). For the factorial write {self.text_of(node)}! = with a space.", token.start, token.end)
+                self.cursor.note(f"Read as ≠ (not equal). For the factorial write {self.cursor.text_of(node)}! = with a space.", token.start, token.end)
                 break
-            self.advance()
+            self.cursor.advance()
             count += 1
             if count > MAX_DEPTH:
-                raise self.fail("Here are more signs in a row than can be worked out.", token)
+                raise self.cursor.fail("Here are more signs in a row than can be worked out.", token)
             if token.kind == "'":
                 order = 1
-                while self.token.kind == "'":
-                    self.advance()
+                while self.cursor.token.kind == "'":
+                    self.cursor.advance()
                     order += 1
-                node = Prime(node, order, start=node.start, end=self.last_end)
-                if self.token.kind == "(" and self._is_function(node):
-                    node = self._applied(node)
+                node = Prime(node, order, start=node.start, end=self.cursor.last_end)
+                if self.cursor.token.kind == "(" and self.cursor.is_function(node):
+                    node = self.grammar.applied(node)
             else:
                 if token.kind == "%":
-                    self.note("% is a hundredth, always: 10% is 0.1.", token.start, token.end)
+                    self.cursor.note("% is a hundredth, always: 10% is 0.1.", token.start, token.end)
                 node = Postfix(token.kind, node, start=node.start, end=token.end)
         return node
 
     def _is_factorial_equals(self) -> bool:
-        token = self.token
-        return self.source[token.start] == "!" and not token.spaced
+        token = self.cursor.token
+        return self.cursor.source[token.start] == "!" and not token.spaced
 
     # -- atoms -----------------------------------------------------------------------------------------------------
 
     def atom(self) -> Node:
-        with Deeper(self):
+        with Deeper(self.cursor):
             return self._atom()
 
     def _atom(self) -> Node:
-        token = self.token
+        token = self.cursor.token
         match token.kind:
             case "number":
                 return self._number()
             case "name":
-                if token.text in SMALL_WORDS and token.text not in self.names.bound:
+                if token.text in SMALL_WORDS and token.text not in self.cursor.names.bound:
                     return self._nothing_here(token)
-                return self._name()
+                return self.grammar.name()
             case "(":
-                return self._bracket()
+                return self.bracket()
             case "[":
-                self.advance()
-                self._bars.append(0)
-                items = self._arguments("]", token)
-                self._bars.pop()
-                return ListOf(items, start=token.start, end=self.last_end)
+                self.cursor.advance()
+                self.cursor.bars.append(0)
+                items = self.arguments("]", token)
+                self.cursor.bars.pop()
+                return ListOf(items, start=token.start, end=self.cursor.last_end)
             case "|":
                 return self._absolute()
             case "√" | "∛":
@@ -77,92 +77,88 @@ class AtomReader(NameReader):
         return self._nothing_here(token)
 
     def _nothing_here(self, token: Token) -> Node:
-        if self.tolerant:
+        if self.cursor.tolerant:
             if token.kind in END_OF_OPERAND or token.kind == "name":
                 return Gap(start=token.start, end=token.start)
-            self.advance()
+            self.cursor.advance()
             return Unread(token.text, start=token.start, end=token.end)
         if token.kind == "end":
-            last = self.tokens[self.at - 1] if self.at else token
+            last = self.cursor.tokens[self.cursor.at - 1] if self.cursor.at else token
             raise LineError("syntax", "Something is missing here: the line ends where a number or an expression is expected.", last.start, last.end)
         if token.kind in (")", "]"):
-            raise self.fail(f"There is nothing before this {token.text}: a number or an expression is expected.", token)
-        raise self.fail(f"A number or an expression is expected before {token.text}.", token)
+            raise self.cursor.fail(f"There is nothing before this {token.text}: a number or an expression is expected.", token)
+        raise self.cursor.fail(f"A number or an expression is expected before {token.text}.", token)
 
     def _number(self) -> Node:
-        token = self.advance()
+        token = self.cursor.advance()
         number = Number(token.text, start=token.start, end=token.end)
         if number.is_recurring and not token.text.split("(")[0].endswith("."):
             head, tail = token.text[:-1].split("(")
-            self.note(f"Read as the recurring decimal {head}{tail}{tail}…. For a product write {head}*({tail}).", token.start, token.end)
-        following, slash, under = self.token, self.ahead(), self.ahead(2)
+            self.cursor.note(f"Read as the recurring decimal {head}{tail}{tail}…. For a product write {head}*({tail}).", token.start, token.end)
+        following, slash, under = self.cursor.token, self.cursor.ahead(), self.cursor.ahead(2)
         if (token.text.isdigit() and following.kind == "number" and following.text.isdigit() and following.spaced
-                and slash.kind == "/" and under.kind == "number" and under.text.isdigit() and self.ahead(3).kind not in ("^", "super", "!")):
-            self.at += 3
+                and slash.kind == "/" and under.kind == "number" and under.text.isdigit() and self.cursor.ahead(3).kind not in ("^", "super", "!")):
+            self.cursor.at += 3
             parts = [Number(t.text, start=t.start, end=t.end) for t in (following, under)]
             return Mixed(number, parts[0], parts[1], start=token.start, end=under.end)
-        if following.kind == "," and self.ahead().kind == "number" and len(self.ahead().text) == 3 \
-                and not self.ahead().spaced and not following.spaced and self._depth <= 2 and self.ahead().text.isdigit():
-            raise LineError("syntax", f"{token.text},{self.ahead().text} is not a number: the comma separates. Write {token.text}{self.ahead().text}.",
-                            token.start, self.ahead().end, Suggestion("", following.start, following.end))
+        if following.kind == "," and self.cursor.ahead().kind == "number" and len(self.cursor.ahead().text) == 3 \
+                and not self.cursor.ahead().spaced and not following.spaced and self.cursor.depth <= 2 and self.cursor.ahead().text.isdigit():
+            raise LineError("syntax", f"{token.text},{self.cursor.ahead().text} is not a number: the comma separates. Write {token.text}{self.cursor.ahead().text}.",
+                            token.start, self.cursor.ahead().end, Suggestion("", following.start, following.end))
         return number
 
-    def _bracket(self) -> Node:
-        opened = self.advance()
-        self._bars.append(0)
-        stops, self._stops = self._stops, []
+    def bracket(self) -> Node:
+        opened = self.cursor.advance()
+        self.cursor.bars.append(0)
+        stops, self.cursor.stops = self.cursor.stops, []
         try:
-            if self.token.kind == ")" and not self.tolerant:
-                raise LineError("syntax", "There is nothing between these brackets.", opened.start, self.token.end)
-            body = self.inside_bracket()
-            self.expect(")", opened)
+            if self.cursor.token.kind == ")" and not self.cursor.tolerant:
+                raise LineError("syntax", "There is nothing between these brackets.", opened.start, self.cursor.token.end)
+            body = self.grammar.inside_bracket()
+            self.cursor.expect(")", opened)
         finally:
-            self._stops = stops
-            self._bars.pop()
-        node: Node = Bracket(body, start=opened.start, end=self.last_end)
-        if self.token.kind == "(" and (self._is_function(body) or isinstance(body, CellReference)):
-            return self._applied(node)
+            self.cursor.stops = stops
+            self.cursor.bars.pop()
+        node: Node = Bracket(body, start=opened.start, end=self.cursor.last_end)
+        if self.cursor.token.kind == "(" and (self.cursor.is_function(body) or isinstance(body, CellReference)):
+            return self.grammar.applied(node)
         return node
 
-    def inside_bracket(self) -> Node:
-        """What may stand in brackets; the reader of lines adds requests."""
-        return self.with_at()
-
     def _absolute(self) -> Node:
-        opened = self.advance()
-        self._bars[-1] += 1
-        body = self.sum()
-        if self.token.kind != "|" and not self.tolerant:
-            self.expect("|", opened)
-        self._bars[-1] -= 1
-        self.take("|")
-        return Absolute(body, start=opened.start, end=self.last_end)
+        opened = self.cursor.advance()
+        self.cursor.bars[-1] += 1
+        body = self.grammar.sum()
+        if self.cursor.token.kind != "|" and not self.cursor.tolerant:
+            self.cursor.expect("|", opened)
+        self.cursor.bars[-1] -= 1
+        self.cursor.take("|")
+        return Absolute(body, start=opened.start, end=self.cursor.last_end)
 
     def _root_sign(self) -> Node:
-        sign = self.advance()
+        sign = self.cursor.advance()
         name = "sqrt" if sign.kind == "√" else "cbrt"
-        if self.at_stop() or self.token.kind in ("^", "*", "/", "+"):
-            argument = self._missing(sign)
+        if self.cursor.at_stop() or self.cursor.token.kind in ("^", "*", "/", "+"):
+            argument = self.grammar.missing(sign)
         else:
             argument = self.atom()
         if isinstance(argument, Bracket):
             argument = argument.body
-        elif self.token.kind in ("^", "super"):
-            shown = self.text_of(argument)
-            self.note(f"Read as ({sign.text}{shown}) to the power; for the root of the power write {name}({shown}^…).", sign.start, self.token.end)
-        return Call(name, (argument,), start=sign.start, end=self.last_end)
+        elif self.cursor.token.kind in ("^", "super"):
+            shown = self.cursor.text_of(argument)
+            self.cursor.note(f"Read as ({sign.text}{shown}) to the power; for the root of the power write {name}({shown}^…).", sign.start, self.cursor.token.end)
+        return Call(name, (argument,), start=sign.start, end=self.cursor.last_end)
 
-    def _arguments(self, closing: str, opened: Token) -> tuple[Node, ...]:
+    def arguments(self, closing: str, opened: Token) -> tuple[Node, ...]:
         items: list[Node] = []
-        stops, self._stops = self._stops, []
-        bars, self._bars = self._bars, [0]
+        stops, self.cursor.stops = self.cursor.stops, []
+        bars, self.cursor.bars = self.cursor.bars, [0]
         try:
-            if not self.take(closing):
+            if not self.cursor.take(closing):
                 while True:
-                    items.append(self.with_at())
-                    if not self.take(","):
+                    items.append(self.grammar.with_at())
+                    if not self.cursor.take(","):
                         break
-                self.expect(closing, opened)
+                self.cursor.expect(closing, opened)
         finally:
-            self._stops, self._bars = stops, bars
+            self.cursor.stops, self.cursor.bars = stops, bars
         return tuple(items)

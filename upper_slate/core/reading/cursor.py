@@ -23,9 +23,9 @@ class Cursor:
         self.source, self.tokens, self.names, self.tolerant = source, tokens, names, tolerant
         self.at = 0
         self.notices: list[Notice] = []
-        self._depth = 0
-        self._bars: list[int] = [0]
-        self._stops: list[Callable[[], bool]] = []
+        self.depth = 0
+        self.bars: list[int] = [0]
+        self.stops: list[Callable[[], bool]] = []
 
     # -- tokens ----------------------------------------------------------------------------------------------------
 
@@ -75,14 +75,14 @@ class Cursor:
             raise LineError("syntax", "A comma separates the items of a list or the arguments of a function; it has no place in these brackets.", token.start, token.end)
         if token.kind == "end" or token.kind == ",":
             raise LineError("syntax", f"A {sign} is missing.", place.start, place.end, Suggestion(kind, end, end))
-        raise LineError("syntax", f"A {sign} or a sign such as + was expected before {self._shown(token)}.", token.start, token.end)
+        raise LineError("syntax", f"A {sign} or a sign such as + was expected before {self.shown(token)}.", token.start, token.end)
 
     def fail(self, message: str, token: Token | None = None, suggestion: Suggestion | None = None) -> LineError:
         token = token or self.token
         return LineError("syntax", message, token.start, max(token.end, token.start), suggestion)
 
     @staticmethod
-    def _shown(token: Token) -> str:
+    def shown(token: Token) -> str:
         return "the end of the line" if token.kind == "end" else token.text
 
     def note(self, text: str, start: int, end: int, tag: str | None = None) -> None:
@@ -93,11 +93,11 @@ class Cursor:
 
     def within(self, stop: Callable[[], bool], read: Callable[[], Node]) -> Node:
         """Reads with a further condition for where an operand ends (the words of a request)."""
-        self._stops.append(stop)
+        self.stops.append(stop)
         try:
             return read()
         finally:
-            self._stops.pop()
+            self.stops.pop()
 
     def binding(self, letters: tuple[str, ...], read: Callable[[], Node]) -> Node:
         """Reads with these letters as letters of their own."""
@@ -114,62 +114,28 @@ class Cursor:
             return True
         if token.kind == "name" and token.text in SMALL_WORDS and token.text not in self.names.bound:
             return True
-        return any(stop() for stop in self._stops)
+        return any(stop() for stop in self.stops)
 
     # -- what is a function ----------------------------------------------------------------------------------------
 
-    def _is_function(self, node: Node) -> bool:
+    def is_function(self, node: Node) -> bool:
         """Whether an expression is a function rather than a value, as far as its form tells."""
         match node:
             case Name():
                 return self.names.is_function(node.name)
             case Bracket() | Negative():
-                return self._is_function(node.body)
+                return self.is_function(node.body)
             case Sum():
-                return any(self._is_function(t) for t in node.terms)
+                return any(self.is_function(t) for t in node.terms)
             case Product():
-                return any(self._is_function(f) for f in node.factors)
+                return any(self.is_function(f) for f in node.factors)
             case Compose() | InverseFunction():
                 return True
             case Prime():
-                return self._is_function(node.body)
+                return self.is_function(node.body)
             case Power():
-                return self._is_function(node.base)
+                return self.is_function(node.base)
         return False
-
-    # -- what the readers built on this one provide ----------------------------------------------------------------
-
-    def sum(self) -> Node:
-        """A sum, which is what most gaps hold."""
-        raise NotImplementedError
-
-    def product(self) -> Node:
-        raise NotImplementedError
-
-    def power(self) -> Node:
-        raise NotImplementedError
-
-    def with_at(self) -> Node:
-        """An expression with values put in by `at`."""
-        raise NotImplementedError
-
-    def atom(self) -> Node:
-        raise NotImplementedError
-
-    def _raised(self, base: Node) -> Node:
-        raise NotImplementedError
-
-    def _missing(self, sign: Token) -> Node:
-        raise NotImplementedError
-
-    def _two_numbers(self, token: Token) -> LineError:
-        raise NotImplementedError
-
-    def _arguments(self, closing: str, opened: Token) -> tuple[Node, ...]:
-        raise NotImplementedError
-
-    def _bracket(self) -> Node:
-        raise NotImplementedError
 
 
 class Deeper:
@@ -180,9 +146,9 @@ class Deeper:
 
     def __enter__(self) -> None:
         reader = self.reader
-        reader._depth += 1
-        if reader._depth > MAX_DEPTH:
+        reader.depth += 1
+        if reader.depth > MAX_DEPTH:
             raise LineError("too-large", f"Brackets and powers nest more than {MAX_DEPTH} deep here.", reader.token.start, reader.token.end)
 
     def __exit__(self, *_: object) -> None:
-        self.reader._depth -= 1
+        self.reader.depth -= 1

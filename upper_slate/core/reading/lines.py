@@ -6,7 +6,7 @@ from ..language.tree import Line, Name, Node, Relation, Request, ToDigits
 from ..language.words import RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .names import KnownNames
-from .requests import RequestReader
+from .reader import Reader
 from .tokens import Token, canonical_name, tokenize
 
 _STEP_SIGNS = ("=", "<=>", "=>")
@@ -43,13 +43,13 @@ class _LineReader:
                 return self._definition(*head)
         return self._expression()
 
-    def _reader(self, names: KnownNames | None = None, start: int = 0) -> RequestReader:
-        reader = RequestReader(self.source, self.tokens, names or self.names, self.tolerant)
-        reader.at = start
+    def _reader(self, names: KnownNames | None = None, start: int = 0) -> Reader:
+        reader = Reader(self.source, self.tokens, names or self.names, self.tolerant)
+        reader.cursor.at = start
         return reader
 
-    def _finish(self, reader: RequestReader) -> None:
-        token = reader.token
+    def _finish(self, reader: Reader) -> None:
+        token = reader.cursor.token
         if token.kind == "end" or self.tolerant:
             return
         if token.kind in (")", "]"):
@@ -95,7 +95,7 @@ class _LineReader:
                 raise LineError("syntax", f"The letter {letter} stands twice in the brackets of {name}.", token.start, token.end)
         names = self.names.binding(*letters) if letters else self.names
         reader = self._reader(names, start)
-        if reader.token.kind == "end" and not self.tolerant:
+        if reader.cursor.token.kind == "end" and not self.tolerant:
             sign = self.tokens[start - 1]
             raise LineError("syntax", f"After = the meaning of {name} is missing.", sign.start, sign.end)
         body = self._top(reader)
@@ -103,7 +103,7 @@ class _LineReader:
             raise LineError("syntax", "A definition has one =. For an equation write it without a name, or with ? behind it.", body.start, body.end)
         self._finish(reader)
         kind = "function" if letters else "definition"
-        return Line(kind, self.source, body, name, name_token.start, self.tokens[start - 2].end, letters, notices=tuple(reader.notices))
+        return Line(kind, self.source, body, name, name_token.start, self.tokens[start - 2].end, letters, notices=tuple(reader.cursor.notices))
 
     def _check_name(self, token: Token) -> None:
         name = canonical_name(token.text)
@@ -112,18 +112,18 @@ class _LineReader:
 
     # -- other kinds -----------------------------------------------------------------------------------------------
 
-    def _top(self, reader: RequestReader) -> Node:
+    def _top(self, reader: Reader) -> Node:
         node = reader.request()
         if node is None:
             return reader.top()
-        if reader.token.kind != "end":
+        if reader.cursor.token.kind != "end":
             node = self._go_on_after_request(reader, node)
         return node
 
-    def _go_on_after_request(self, reader: RequestReader, node: Node) -> Node:
-        if reader.is_word("to"):
-            reader.advance()
-            return reader._digits(node)
+    def _go_on_after_request(self, reader: Reader, node: Node) -> Node:
+        if reader.cursor.is_word("to"):
+            reader.cursor.advance()
+            return reader.digits(node)
         return node
 
     def _expression(self) -> Line:
@@ -144,7 +144,7 @@ class _LineReader:
             kind = "request"
         elif isinstance(bare, Relation) or type(bare).__name__ == "Logic":
             kind = "equation"
-        return Line(kind, self.source, body, notices=tuple(reader.notices))
+        return Line(kind, self.source, body, notices=tuple(reader.cursor.notices))
 
     def _is_question(self) -> bool:
         return len(self.tokens) > 2 and self.tokens[-2].kind == "?"
@@ -152,11 +152,11 @@ class _LineReader:
     def _step(self) -> Line:
         sign = self.tokens[0]
         reader = self._reader(start=1)
-        if reader.token.kind == "end" and not self.tolerant:
+        if reader.cursor.token.kind == "end" and not self.tolerant:
             raise LineError("syntax", f"After {sign.text} the next step of the working is missing.", sign.start, sign.end)
         body = reader.condition() if sign.kind != "=" else reader.top()
         self._finish(reader)
-        return Line("step", self.source, body, sign=sign.kind, notices=tuple(reader.notices))
+        return Line("step", self.source, body, sign=sign.kind, notices=tuple(reader.cursor.notices))
 
     def _assumption(self) -> Line:
         """`assume x > 0`, `assume a > 0, b > 0`, `assume n integer`."""
@@ -164,19 +164,19 @@ class _LineReader:
         found: list[Node] = []
         letters: list[str] = []
         while True:
-            token, following = reader.token, reader.ahead()
+            token, following = reader.cursor.token, reader.cursor.ahead()
             if token.kind == "name" and following.kind == "name" and following.text in ("integer", "real", "positive", "negative", "whole"):
-                reader.at += 2
+                reader.cursor.at += 2
                 letters.append(canonical_name(token.text))
                 found.append(Name(following.text, start=following.start, end=following.end))
             else:
                 node = reader.relation()
                 letter = _letter_of(node)
                 if letter is None and not self.tolerant:
-                    raise LineError("syntax", "An assumption is about one letter, as in assume x > 0 or assume n integer.", token.start, reader.last_end)
+                    raise LineError("syntax", "An assumption is about one letter, as in assume x > 0 or assume n integer.", token.start, reader.cursor.last_end)
                 letters.append(letter or "x")
                 found.append(node)
-            if not reader.take(","):
+            if not reader.cursor.take(","):
                 break
         self._finish(reader)
         return Line("assumption", self.source, letters=tuple(letters), assumptions=tuple(found))
@@ -184,9 +184,9 @@ class _LineReader:
     def _release(self) -> Line:
         letters = []
         reader = self._reader(start=1)
-        while reader.token.kind == "name":
-            letters.append(canonical_name(reader.advance().text))
-            if not reader.take(","):
+        while reader.cursor.token.kind == "name":
+            letters.append(canonical_name(reader.cursor.advance().text))
+            if not reader.cursor.take(","):
                 break
         self._finish(reader)
         return Line("release", self.source, letters=tuple(letters))

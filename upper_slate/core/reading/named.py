@@ -9,7 +9,7 @@ from ..language.tree import Apply, Bracket, Call, CellReference, Gap, Index, Inv
 from ..language.words import function_named
 from ..problems import LineError, Suggestion
 from .cursor import Deeper
-from .derivatives import DerivativeReader
+from .grammar import Part
 from .names import constant_name
 from .tokens import Token, canonical_name
 
@@ -17,24 +17,24 @@ _LOG_WITH_BASE: Final = re.compile(r"log_?(\d+)")
 _COUNT: Final = {1: "one argument", 2: "two arguments", 3: "three arguments"}
 
 
-class NameReader(DerivativeReader):
+class Named(Part):
     """Names, calls with and without brackets, powers of functions, runs of letters."""
 
     # -- names -----------------------------------------------------------------------------------------------------
 
-    def _name(self) -> Node:
-        token = self.token
+    def name(self) -> Node:
+        token = self.cursor.token
         name = canonical_name(token.text)
-        names = self.names
+        names = self.cursor.names
         if name not in names.bound and token.text in ("cell", "above"):
             return self._reference()
-        if derivative := self._derivative():
+        if derivative := self.grammar.derivative():
             return derivative
-        if token.text.endswith("_") and self.ahead().kind == "(" and not self.ahead().spaced:
-            self.at += 1
-            opened = self.advance()
-            indices = self._arguments(")", opened)
-            return Index(canonical_name(token.text[:-1]), indices, start=token.start, end=self.last_end)
+        if token.text.endswith("_") and self.cursor.ahead().kind == "(" and not self.cursor.ahead().spaced:
+            self.cursor.at += 1
+            opened = self.cursor.advance()
+            indices = self.grammar.arguments(")", opened)
+            return Index(canonical_name(token.text[:-1]), indices, start=token.start, end=self.cursor.last_end)
         if names.is_known(name) or names.is_known(token.text):
             known = name if names.is_known(name) else token.text
             return self._known(known)
@@ -42,21 +42,21 @@ class NameReader(DerivativeReader):
             return self._log_with_base()
         if names.is_letter(name):
             self._refuse_missing_function(token, name)
-            self.advance()
+            self.cursor.advance()
             return Name(name, start=token.start, end=token.end)
         return self._run_of_letters()
 
     def _known(self, name: str) -> Node:
-        token = self.advance()
-        if not self.names.is_function(name):
+        token = self.cursor.advance()
+        if not self.cursor.names.is_function(name):
             return Name(constant_name(name), start=token.start, end=token.end)
-        entry = None if self.names.is_page_function(name) else function_named(name)
+        entry = None if self.cursor.names.is_page_function(name) else function_named(name)
         node = Name(entry.name if entry else name, start=token.start, end=token.end)
-        if self.token.kind == "(":
-            return self._applied(node)
-        if entry is None or self.token.kind in ("'", "@") or entry.arity == (0, 0):
+        if self.cursor.token.kind == "(":
+            return self.applied(node)
+        if entry is None or self.cursor.token.kind in ("'", "@") or entry.arity == (0, 0):
             return node
-        if self.token.kind in ("^", "super"):
+        if self.cursor.token.kind in ("^", "super"):
             return self._powered_function(node)
         if self._starts_bare_argument():
             return self._bare(node)
@@ -64,51 +64,51 @@ class NameReader(DerivativeReader):
 
     def _powered_function(self, node: Name) -> Node:
         """`sin^2 x`, `sin^-1 x`, and `sin^2(x)`."""
-        sign = self.advance()
+        sign = self.cursor.advance()
         if sign.kind == "super":
             digits = sign.text.lstrip("+-")
             exponent: Node = Number(digits, start=sign.start, end=sign.end)
             if sign.text.startswith("-"):
                 exponent = Negative(exponent, start=sign.start, end=sign.end)
         else:
-            minus = self.take("-")
-            start = self.token.start
-            if self.token.kind not in ("number", "name", "("):
-                exponent = self._missing(sign)
-            elif self.token.kind == "name":
-                letter = self.advance()
+            minus = self.cursor.take("-")
+            start = self.cursor.token.start
+            if self.cursor.token.kind not in ("number", "name", "("):
+                exponent = self.grammar.missing(sign)
+            elif self.cursor.token.kind == "name":
+                letter = self.cursor.advance()
                 exponent = Name(canonical_name(letter.text), start=letter.start, end=letter.end)
             else:
-                exponent = self.atom()
+                exponent = self.grammar.atom()
             if minus:
                 exponent = Negative(exponent, start=start - 1, end=exponent.end)
         if exponent == Negative(Number("1")) or exponent == Bracket(Negative(Number("1"))):
-            inverse = InverseFunction(node, start=node.start, end=self.last_end)
-            if self.token.kind == "(":
-                return self._applied(inverse)
+            inverse = InverseFunction(node, start=node.start, end=self.cursor.last_end)
+            if self.cursor.token.kind == "(":
+                return self.applied(inverse)
             if self._starts_bare_argument():
                 argument = self._bare_argument()
                 return Apply(inverse, (argument,), start=node.start, end=argument.end)
             return inverse
-        if self.token.kind == "(":
-            call = self._applied(node)
+        if self.cursor.token.kind == "(":
+            call = self.applied(node)
         elif self._starts_bare_argument():
             call = self._bare(node)
         else:
-            return Power(node, exponent, start=node.start, end=self.last_end)
+            return Power(node, exponent, start=node.start, end=self.cursor.last_end)
         return Power(call, exponent, start=node.start, end=call.end)
 
-    def _applied(self, function: Node) -> Node:
-        opened = self.advance()
-        arguments = self._arguments(")", opened)
-        end = self.last_end
+    def applied(self, function: Node) -> Node:
+        opened = self.cursor.advance()
+        arguments = self.grammar.arguments(")", opened)
+        end = self.cursor.last_end
         if isinstance(function, Name):
             self._check_arity(function, arguments, end)
             return Call(function.name, arguments, start=function.start, end=end)
         return Apply(function, arguments, start=function.start, end=end)
 
     def _check_arity(self, function: Name, arguments: tuple[Node, ...], end: int) -> None:
-        if self.tolerant or self.names.is_page_function(function.name):
+        if self.cursor.tolerant or self.cursor.names.is_page_function(function.name):
             return
         entry = function_named(function.name)
         if entry is None or entry.arity is None:
@@ -119,41 +119,41 @@ class NameReader(DerivativeReader):
             raise LineError("wrong-arguments", f"{function.name} takes {wanted}: it is written {entry.written}.", function.start, end)
 
     def _starts_bare_argument(self) -> bool:
-        token = self.token
+        token = self.cursor.token
         if token.kind in ("number", "|", "[", "√", "∛"):
-            return token.kind != "|" or self._bars[-1] == 0
+            return token.kind != "|" or self.cursor.bars[-1] == 0
         if token.kind == "-":
-            return self.ahead().kind in ("number", "name", "(", "√") and self.tokens[self.at - 1].kind == "name" and token.spaced \
-                and not self.ahead().spaced
-        return token.kind == "name" and not self.at_stop()
+            return self.cursor.ahead().kind in ("number", "name", "(", "√") and self.cursor.tokens[self.cursor.at - 1].kind == "name" and token.spaced \
+                and not self.cursor.ahead().spaced
+        return token.kind == "name" and not self.cursor.at_stop()
 
     def _bare(self, function: Name) -> Node:
         argument = self._bare_argument()
         self._check_arity(function, (argument,), argument.end)
-        if self.token.kind == "/" and not (self.token.spaced and self.ahead().spaced):
-            shown = f"{function.name} {self.text_of(argument)}"
-            self.note(f"Read as ({shown})/…: the argument ends at the bar. For the other reading write {function.name}({self.text_of(argument)}/…).",
-                      function.start, self.token.end)
+        if self.cursor.token.kind == "/" and not (self.cursor.token.spaced and self.cursor.ahead().spaced):
+            shown = f"{function.name} {self.cursor.text_of(argument)}"
+            self.cursor.note(f"Read as ({shown})/…: the argument ends at the bar. For the other reading write {function.name}({self.cursor.text_of(argument)}/…).",
+                      function.start, self.cursor.token.end)
         return Call(function.name, (argument,), bare=True, start=function.start, end=argument.end)
 
     def _bare_argument(self) -> Node:
-        if self.token.kind == "-":
-            sign = self.advance()
-            if self.token.kind == "(":
-                body = self._raised(self._bracket())
+        if self.cursor.token.kind == "-":
+            sign = self.cursor.advance()
+            if self.cursor.token.kind == "(":
+                body = self.grammar.raised(self.grammar.bracket())
             else:
                 body = self._bare_product()
             return Negative(body, start=sign.start, end=body.end)
-        if self.token.kind in ("|", "["):
-            return self.power()
+        if self.cursor.token.kind in ("|", "["):
+            return self.grammar.power()
         return self._bare_product()
 
     def _bare_product(self) -> Node:
         factors = [self._bare_factor()]
-        while self.token.kind in ("number", "name", "√", "∛") and not self.at_stop():
-            if self.token.kind == "number" and self.tokens[self.at - 1].kind == "number":
-                raise self._two_numbers(self.token)
-            if self.token.kind == "name" and self._names_function(self.token):
+        while self.cursor.token.kind in ("number", "name", "√", "∛") and not self.cursor.at_stop():
+            if self.cursor.token.kind == "number" and self.cursor.tokens[self.cursor.at - 1].kind == "number":
+                raise self.grammar.two_numbers(self.cursor.token)
+            if self.cursor.token.kind == "name" and self._names_function(self.cursor.token):
                 break
             factors.append(self._bare_factor())
         if len(factors) == 1:
@@ -161,78 +161,78 @@ class NameReader(DerivativeReader):
         return Product(tuple(factors), ("",) * len(factors), start=factors[0].start, end=factors[-1].end)
 
     def _bare_factor(self) -> Node:
-        with Deeper(self):
-            if self.token.kind == "name" and self._names_function(self.token):
-                return self.power()
-            token = self.token
-            if token.kind == "name" and not self.names.is_known(canonical_name(token.text)) and self.ahead().kind == "(":
-                self.advance()  # a letter: the bracket that follows does not belong to the argument
+        with Deeper(self.cursor):
+            if self.cursor.token.kind == "name" and self._names_function(self.cursor.token):
+                return self.grammar.power()
+            token = self.cursor.token
+            if token.kind == "name" and not self.cursor.names.is_known(canonical_name(token.text)) and self.cursor.ahead().kind == "(":
+                self.cursor.advance()  # a letter: the bracket that follows does not belong to the argument
                 return Name(canonical_name(token.text), start=token.start, end=token.end)
-            return self.power()
+            return self.grammar.power()
 
     def _names_function(self, token: Token) -> bool:
-        return self.names.is_function(canonical_name(token.text)) or self.names.is_function(token.text)
+        return self.cursor.names.is_function(canonical_name(token.text)) or self.cursor.names.is_function(token.text)
 
     def _log_with_base(self) -> Node:
-        token = self.advance()
+        token = self.cursor.advance()
         digits = token.text.removeprefix("log").removeprefix("_")
         base = Number(digits, start=token.end - len(digits), end=token.end)
-        if self.token.kind == "(":
-            opened = self.advance()
-            arguments = self._arguments(")", opened)
+        if self.cursor.token.kind == "(":
+            opened = self.cursor.advance()
+            arguments = self.grammar.arguments(")", opened)
         elif self._starts_bare_argument():
             arguments = (self._bare_argument(),)
         else:
-            arguments = (self._missing(token),)
-        return Call("log", (*arguments, base), start=token.start, end=self.last_end)
+            arguments = (self.grammar.missing(token),)
+        return Call("log", (*arguments, base), start=token.start, end=self.cursor.last_end)
 
     def _reference(self) -> Node:
-        token = self.advance()
+        token = self.cursor.advance()
         if token.text == "above":
             return CellReference(None, start=token.start, end=token.end)
-        number = self.token
+        number = self.cursor.token
         if number.kind != "number" or not number.text.isdigit():
-            if self.tolerant:
+            if self.cursor.tolerant:
                 return Gap(start=token.start, end=token.end)
-            raise self.fail("After “cell” its number is expected, as in cell 3.", token)
-        self.advance()
+            raise self.cursor.fail("After “cell” its number is expected, as in cell 3.", token)
+        self.cursor.advance()
         return CellReference(int(number.text), start=token.start, end=number.end)
 
     def _refuse_missing_function(self, token: Token, name: str) -> None:
         """`f(` with no meaning is not a product."""
-        if name.split("_")[0] in ("f", "g", "h") and self.ahead().kind == "(" and not self.tolerant and name not in self.names.bound:
+        if name.split("_")[0] in ("f", "g", "h") and self.cursor.ahead().kind == "(" and not self.cursor.tolerant and name not in self.cursor.names.bound:
             raise LineError("unknown-name", f"{name} has no definition above this line.", token.start, token.end)
 
     def _run_of_letters(self) -> Node:
-        token = self.token
-        run, names = token.text, self.names
+        token = self.cursor.token
+        run, names = token.text, self.cursor.names
         letters = run.rstrip("0123456789_")
         awkward = any(run.startswith(n) or run.endswith(n) for n in names.long_names())
         if run.isalpha() and len(run) <= 3 and not awkward:
             return self._spelled_out(token)
-        if self.tolerant:
-            self.advance()
+        if self.cursor.tolerant:
+            self.cursor.advance()
             return Name(run, start=token.start, end=token.end)
         raise self._unknown(token, letters)
 
     def _spelled_out(self, token: Token) -> Node:
         """`xy` is x·y: the run becomes one token for each letter, so that powers and brackets bind to the last."""
-        if token.text[-1] in "fgh" and self.ahead().kind == "(" and not self.tolerant and not self.names.is_known(token.text[-1]):
+        if token.text[-1] in "fgh" and self.cursor.ahead().kind == "(" and not self.cursor.tolerant and not self.cursor.names.is_known(token.text[-1]):
             raise LineError("unknown-name", f"{token.text} has no definition above this line.", token.start, token.end)
-        if token.text == "of" and self.at and not self.tolerant:
+        if token.text == "of" and self.cursor.at and not self.cursor.tolerant:
             raise LineError("unknown-name", "“of” has no meaning here; a part of something is a product.", token.start, token.end,
                             Suggestion("*", token.start, token.end))
         parts = [Token("name", c, token.start + k, token.start + k + 1, token.spaced and k == 0) for k, c in enumerate(token.text)]
-        self.tokens[self.at:self.at + 1] = parts
-        return self._name()
+        self.cursor.tokens[self.cursor.at:self.cursor.at + 1] = parts
+        return self.name()
 
     def _unknown(self, token: Token, letters: str) -> LineError:
         run = token.text
-        before = self.tokens[self.at - 1] if self.at else None
+        before = self.cursor.tokens[self.cursor.at - 1] if self.cursor.at else None
         if before and before.kind == "number" and before.end == token.start:
             return LineError("unknown-name", f"Nothing above this line is called {run}; a name cannot start with a digit, it starts with a letter.",
                              before.start, token.end)
-        spaced, near = self.names.spaced(run), self.names.nearest(run)
+        spaced, near = self.cursor.names.spaced(run), self.cursor.names.nearest(run)
         if spaced:
             return LineError("unknown-name", f"Nothing above this line is called {run}. Did you mean {spaced}?", token.start, token.end,
                              Suggestion(spaced, token.start, token.end))
