@@ -6,7 +6,6 @@ from fastapi import APIRouter, Response
 from fastapi.concurrency import run_in_threadpool
 
 from ..core.language.words import PATTERNS, entries
-from ..core.language.words.spoken import also_said
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
 from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, PatternSchema, VocabularySchema
@@ -39,5 +38,5 @@ def names_here(worksheet_id: str, office: OfficeIn, cell: str | None = None) -> 
 def vocabulary() -> VocabularySchema:
     """Every word of the language, and the patterns of the tray."""
     return VocabularySchema(
-        entries=[EntrySchema(name=e.name, kind=e.kind, pattern=e.pattern, sample=e.sample, meaning=e.meaning, aims=[*e.aims, *also_said(e.name)]) for e in entries()],
+        entries=[EntrySchema(name=e.name, kind=e.kind, pattern=e.pattern, sample=e.sample, meaning=e.meaning, aims=[*e.aims, *e.also_said]) for e in entries()],
         patterns=[PatternSchema(group=p.group, name=p.name, written=p.written, sample=p.sample) for p in PATTERNS])

@@ -15,11 +15,15 @@ CODES: Final = frozenset({
 
 @dataclass(frozen=True)
 class Suggestion:
-    """Text to put between `start` and `end` of the line (characters) so that the problem goes away."""
+    """Text to put between `start` and `end` of the line (characters) so that the problem goes away.
+
+    Text with a line break makes two lines; `as_note` makes the line a note instead.
+    """
 
     text: str
     start: int
     end: int
+    as_note: bool = False
 
     def apply(self, source: str) -> str:
         """The line with the suggestion carried out."""
@@ -34,7 +38,7 @@ class Problem:
     message: str
     start: int = 0
     end: int = 0
-    suggestion: Suggestion | None = None
+    suggestions: tuple[Suggestion, ...] = ()
 
 
 class LineError(Exception):
@@ -44,10 +48,11 @@ class LineError(Exception):
     """
 
     def __init__(self, code: str, message: str, start: int | None = None, end: int | None = None,
-                 suggestion: Suggestion | None = None, values: tuple[object, ...] = ()) -> None:
+                 suggestion: Suggestion | tuple[Suggestion, ...] | None = None, values: tuple[object, ...] = ()) -> None:
         assert code in CODES, code
         super().__init__(message)
-        self.code, self.message, self.start, self.end, self.suggestion = code, message, start, end, suggestion
+        self.code, self.message, self.start, self.end = code, message, start, end
+        self.suggestions = suggestion if isinstance(suggestion, tuple) else () if suggestion is None else (suggestion,)
         self.values = values
 
     def placed(self, start: int, end: int) -> LineError:
@@ -60,4 +65,4 @@ class LineError(Exception):
         """The error as plain data; without a place it covers the line of `length` characters."""
         start = 0 if self.start is None else self.start
         end = length if self.end is None else self.end
-        return Problem(self.code, self.message, start, max(start, end), self.suggestion)
+        return Problem(self.code, self.message, start, max(start, end), self.suggestions)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from typing import Any, Final
+from typing import Any, Final, Literal
 
 import sympy as sp
 
@@ -13,10 +13,10 @@ from ..language.typeset import set_line, typeset, typeset_line
 from ..line.assumptions import bounds_in, facts_of, simple_facts
 from ..line.conventions import Conventions
 from ..line.gate import UNEXPECTED, log_once, unexpected
-from ..line.result import ErrorResult, NoticeResult, empty_result
+from ..line.result import NoticeResult, SuggestionResult, empty_result
 from ..line.tasks import LineOutcome, LineTask, MeaningData
 from ..page.known import function_head, known_names, tolerant_reading
-from ..problems import LineError, Problem
+from ..problems import LineError, Suggestion
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
 from ..working.answers.requests import answer
@@ -43,8 +43,10 @@ from ..writing.style import Style
 from ..writing.tables import table_data, table_tree
 from ..writing.text import text_of, tree_of, write_tree
 from . import checks
+from .asked_forms import in_form
 from .offers import offers_of
 from .shown_working import working_of
+from .tried_offers import offers_that_work
 from .views import view_of
 
 
@@ -79,8 +81,8 @@ def _worked_out(worker: _LineWorker) -> LineOutcome:
 
 
 class _LineWorker:
-    def __init__(self, task: LineTask) -> None:
-        self.task = task
+    def __init__(self, task: LineTask, tries_offers: bool = True) -> None:
+        self.task, self.tries_offers = task, tries_offers
         self.conventions = Conventions(**task.conventions)
         self.result = empty_result(task.source)
         self.context = Context(self.conventions, cell=task.cell, above=task.above, answer=answer)
@@ -96,10 +98,9 @@ class _LineWorker:
         set_parts = set_line(line, places=True)
         self.result["reading"] = typeset_line(line)
         self.result["head"] = {"left": set_parts.left, "sign": set_parts.sign, "right": set_parts.right}
-        bare = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        bare = t.unwrapped(line.body)
         self.form = bare.name if isinstance(bare, t.Request) else ""
-        if isinstance(line.body, t.ToDigits):
-            self.result["asked"] = "decimal"
+        self.result["asked"] = _asked(line.body)
         self.result["name"] = line.name
         if line.kind == "empty":
             return LineOutcome(self.result, previous=task.previous)
@@ -122,12 +123,13 @@ class _LineWorker:
         """Decodes what the line uses, and decides whether it is worked out in complex numbers."""
         task, context = self.task, self.context
         bodies = [n for n in (line.body, *line.assumptions) if n is not None]
-        used = {node.name for body in bodies for node in body.walk() if isinstance(node, t.Name)}
+        used = {node.name for body in bodies for node in body.walk() if isinstance(node, t.Name | t.Call | t.Index)}
         own = set(line.parameters) | {letter for body in bodies for node in body.walk() if isinstance(node, t.Request) for letter in node.letters}
         if "i" in used and "i" not in own and not context.complex:
             context.complex = True
             context.note("Worked out in complex numbers, because i is in it.", "complex")
-        if not context.complex and any(m.complex for m in [*task.names.values(), *(r for r in task.results.values() if r)]):
+        reached = _reached(used, task)
+        if not context.complex and any(m.complex for m in [*reached, *(r for r in task.results.values() if r)]):
             context.complex = True
             context.note("Worked out in complex numbers, because a value it uses is not real.", "complex")
         context.meanings = {name: self._decoded(m) for name, m in task.names.items()}
@@ -171,7 +173,10 @@ class _LineWorker:
             if isinstance(body, FunctionValue):
                 raise LineError("wrong-arguments", f"{body.name or 'This'} is a function: write {body.written()}, with its argument in brackets.",
                                 line.body.start, line.body.end)
-            value: Value = FunctionValue(tuple(context.symbol(p) for p in line.parameters), body, tuple(requirements), line.name)
+            function = FunctionValue(tuple(context.symbol(p) for p in line.parameters), body, tuple(requirements), line.name)
+            if self._uses_own_letters(line):
+                context.tell(f"{function.written()} = {{0}}", body)
+            value: Value = function
         else:
             value = self._answered(evaluator, line.body)
             if isinstance(value, FunctionValue):
@@ -187,9 +192,17 @@ class _LineWorker:
         own = None if line.parameters or isinstance(value, FunctionValue) else line.name
         return self._outcome(meaning, defined=meaning, previous=checks.remembered(value, context.requirements, (), own) if meaning else None)
 
+    def _uses_own_letters(self, line: t.Line) -> bool:
+        """Whether a named expression in a function's body has the function's own letters in it."""
+        assert line.body is not None
+        own = set(line.parameters)
+        used = {node.name for node in line.body.walk() if isinstance(node, t.Name)} - own
+        return any(m.kind == "value" and own & set(m.letters) for name in used if (m := self.task.names.get(name)) is not None)
+
     def _answered(self, evaluator: Evaluator, node: t.Node) -> Value:
         """The value of a line; what belongs to the answer of a request is kept for when it is written."""
-        bare = node.body if isinstance(node, t.ToDigits) else node
+        bare = t.unwrapped(node)
+        assert bare is not None
         self.answer = evaluator.answered(bare) if isinstance(bare, t.Request) else Answer(evaluator.of(node))
         return self.answer.value
 
@@ -203,7 +216,7 @@ class _LineWorker:
             return self._question(line)
         if line.kind == "step":
             return self._step(line)
-        body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        body = t.unwrapped(line.body)
         if isinstance(body, t.Logic):
             return self._joined_relations(line, body)
         value = self._tidied(self._answered(Evaluator(self.context), line.body))
@@ -238,7 +251,7 @@ class _LineWorker:
 
     def _question(self, line: t.Line) -> LineOutcome:
         assert line.body is not None
-        body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        body = t.unwrapped(line.body)
         verdict = checks.ask(self.context, body)
         self.result["kind"] = "question"
         self.result["exact"] = write_tree(body).data
@@ -249,7 +262,7 @@ class _LineWorker:
     def _step(self, line: t.Line) -> LineOutcome:
         assert line.body is not None
         verdict, value, previous = checks.check(self.context, line, self.task.previous)
-        body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        body = t.unwrapped(line.body)
         self.result["kind"] = "step"
         if value is not None and not isinstance(value, RelationValue):
             self._write(value, line)
@@ -279,8 +292,11 @@ class _LineWorker:
         return Style(self.context.typed_decimal, self.conventions.fractions == "mixed", self.context.half_turn)
 
     def _digits(self, line: t.Line) -> Digits:
-        if isinstance(line.body, t.ToDigits):
-            return Digits(line.body.digits, line.body.unit, keep=True)
+        node = line.body
+        while isinstance(node, t.ToDigits | t.InForm):
+            if isinstance(node, t.ToDigits):
+                return Digits(node.digits, node.unit, keep=True)
+            node = node.body
         count, unit = self.conventions.digits
         return Digits(count, unit)
 
@@ -302,6 +318,8 @@ class _LineWorker:
                 tree = prime_factors(value.as_int()) or tree
             except TooLarge:
                 raise LineError("too-large", "The prime factors of this number would not be found in time: too long a part of it has no small factor.") from None
+        if isinstance(line.body, t.InForm) and line.body.form != "decimal":
+            tree = in_form(value, line.body.form, self.context.half_turn)
         exact = write_tree(tree)
         result["exact"] = exact.data
         try:
@@ -313,7 +331,7 @@ class _LineWorker:
         except (NoDecimal, LineError):
             if is_scalar(value) and not free_letters(value) and not (isinstance(value, sp.Expr) and value.is_infinite):
                 self.context.note("No decimal is shown: its last digit could not be proved.")
-        bare = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+        bare = t.unwrapped(line.body)
         is_angle = isinstance(bare, t.Call) and bare.name in ("arcsin", "arccos", "arctan", "arg")
         result["forms"] = [{"name": f.name, "text": f.text, "latex": f.latex, "relation": f.relation} for f in forms_of(value, style, exact.text, is_angle)]
         if is_scalar(value) or isinstance(value, FunctionValue | ListValue):
@@ -375,10 +393,21 @@ class _LineWorker:
         if context.used_angles:
             unit = self.conventions.angles
             context.note(f"Angles in {unit}.", {"radians": "rad", "degrees": "deg", "gon": "gon"}[unit])
-        notices: list[NoticeResult] = [{"text": n.text, "tag": n.tag} for n in (*line.notices, *context.notices)]
-        notices += [{"text": text, "tag": None} for text in self.task.notices]
+        notices = [self._notice(n) for n in (*line.notices, *context.notices)]
+        notices += [{"text": sentence.format(*(_value_text(v) for v in values)), "tag": None, "suggestions": []} for sentence, values in context.told]
+        if line.kind in ("definition", "function"):
+            notices += [{"text": text, "tag": None, "suggestions": []} for text in self.task.notices]
         self.result["notices"] = notices
         self._say_more(line)
+
+    def _notice(self, notice: t.Notice) -> NoticeResult:
+        return {"text": notice.text, "tag": notice.tag, "suggestions": self._offers(notice.offers)}
+
+    def _offers(self, suggestions: tuple[Suggestion, ...]) -> list[SuggestionResult]:
+        """The suggestions that work, each tried in its place."""
+        if not self.tries_offers or not suggestions:
+            return []
+        return offers_that_work(self.task, suggestions, lambda task: _worked_out(_LineWorker(task, tries_offers=False)))
 
     def _say_more(self, line: t.Line) -> None:
         """Whether the result says something that the line does not, and whether a function stands best as it was defined."""
@@ -414,12 +443,34 @@ class _LineWorker:
             message = message.format(*(_value_text(v) for v in error.values))
         problem = error.problem(len(self.task.source))
         empty = empty_result(self.task.source)
-        result["kind"], result["error"] = "error", _problem_dict(problem, message)
+        offers = self._offers(problem.suggestions)
+        result["kind"] = "error"
+        result["error"] = {"code": problem.code, "message": message, "start": problem.start, "end": problem.end,
+                           "suggestion": offers[0] if offers else None, "suggestions": offers}
         result["exact"], result["decimal"], result["forms"], result["conditions"] = empty["exact"], empty["decimal"], empty["forms"], empty["conditions"]
         line = self.line
         if line is not None:
-            result["notices"] = [{"text": n.text, "tag": n.tag} for n in line.notices]
+            result["notices"] = [self._notice(n) for n in line.notices]
         return LineOutcome(result, previous={"failed": True})
+
+
+def _reached(used: set[str], task: LineTask) -> list[MeaningData]:
+    """The meanings that names lead to, through the letters of each."""
+    found: dict[str, MeaningData] = {}
+    stack = [*used, *(letter for r in task.results.values() if r for letter in r.letters)]
+    while stack:
+        name = stack.pop()
+        if name in task.names and name not in found:
+            found[name] = task.names[name]
+            stack.extend(found[name].letters)
+    return list(found.values())
+
+
+def _asked(node: t.Node | None) -> Literal["decimal", "exact"] | None:
+    """How a line itself says that its result is to be shown."""
+    if isinstance(node, t.ToDigits) or (isinstance(node, t.InForm) and node.form == "decimal"):
+        return "decimal"
+    return "exact" if isinstance(node, t.InForm) else None
 
 
 def _holds(left: Any, sign: str, right: Any) -> bool:
@@ -451,9 +502,3 @@ def _is_implied(condition: sp.Basic, own: list[sp.Basic]) -> bool:
     gap = condition.lhs - condition.rhs
     return any(isinstance(c, sp.Gt) and (sp.expand(gap - c.lhs + c.rhs) == 0 or sp.expand(gap + c.lhs - c.rhs) == 0
                                          or (c.lhs == condition.lhs and (c.rhs - condition.rhs).is_nonnegative)) for c in own)
-
-
-def _problem_dict(problem: Problem, message: str) -> ErrorResult:
-    suggestion = problem.suggestion
-    return {"code": problem.code, "message": message, "start": problem.start, "end": problem.end,
-            "suggestion": None if suggestion is None else {"text": suggestion.text, "start": suggestion.start, "end": suggestion.end}}

@@ -68,7 +68,7 @@ def check(context: Context, line: t.Line, previous: Any) -> tuple[Verdict, Value
         raise LineError("syntax", "A step goes on from the line above it in its cell, and there is none.", 0, len(line.sign))
     if previous.get("failed"):
         raise LineError("needs-above", "The line above failed, so there is nothing that this step could go on from.", 0, len(line.sign))
-    body = line.body.body if isinstance(line.body, t.ToDigits) else line.body
+    body = t.unwrapped(line.body)
     with context.letters(*previous.get("letters", ())):
         if line.sign == "=":
             return _check_value(context, body, previous)

@@ -29,7 +29,7 @@ _LARGEST = 120
 
 def working_of(context: Context, node: t.Node, value: Value, style: Style) -> list[WorkingStepResult]:
     """The steps that lead to a value, each with the rule's name, as text and LaTeX; empty where there is nothing to show."""
-    while isinstance(node, t.Bracket | t.ToDigits):
+    while isinstance(node, t.Bracket | t.ToDigits | t.InForm):
         node = node.body
     try:
         with context.collecting():

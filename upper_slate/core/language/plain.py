@@ -15,6 +15,7 @@ from .tree import (
     Derivative,
     Gap,
     Index,
+    InForm,
     InverseFunction,
     ListOf,
     Logic,
@@ -33,6 +34,7 @@ from .tree import (
     ToDigits,
     Unread,
 )
+from .words.trailing import WORDS_OF
 
 #: How tightly each kind of node binds; a looser one inside a tighter one needs brackets.
 _LOOSE, _SUM, _PRODUCT, _UNARY, _POWER, _POSTFIX, _ATOM = range(7)
@@ -112,6 +114,8 @@ def _statement(node: Node) -> tuple[str, int]:
         case At():
             given = ", ".join(f"{a} = {plain(v)}" for a, v in zip(node.letters, node.values, strict=True))
             return f"{plain(node.body)} at {given}", _LOOSE
+        case InForm():
+            return f"{plain(node.body)} {WORDS_OF[node.form]}", _LOOSE
         case ToDigits():
             return f"{plain(node.body)} to {node.digits} {node.unit}", _LOOSE
         case Request():

@@ -6,6 +6,9 @@ import re
 from collections.abc import Iterator
 from dataclasses import dataclass, field, fields
 from fractions import Fraction
+from typing import overload
+
+from ..problems import Suggestion
 
 
 @dataclass(frozen=True)
@@ -232,6 +235,27 @@ class ToDigits(Node):
 
 
 @dataclass(frozen=True)
+class InForm(Node):
+    """`E as a percentage`: the result is shown in that form."""
+
+    body: Node
+    form: str
+
+
+@overload
+def unwrapped(node: Node) -> Node: ...
+@overload
+def unwrapped(node: None) -> None: ...
+@overload
+def unwrapped(node: Node | None) -> Node | None: ...
+def unwrapped(node: Node | None) -> Node | None:
+    """What is worked out, without the digits and the form in which it is to be shown."""
+    while isinstance(node, ToDigits | InForm):
+        node = node.body
+    return node
+
+
+@dataclass(frozen=True)
 class Interval(Node):
     """`in [a, b)`."""
 
@@ -280,6 +304,8 @@ class Notice:
     start: int = 0
     end: int = 0
     tag: str | None = None
+    #: other readings, each as a change of the line
+    offers: tuple[Suggestion, ...] = ()
 
 
 @dataclass(frozen=True)

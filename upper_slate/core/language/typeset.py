@@ -21,6 +21,7 @@ from .tree import (
     Derivative,
     Gap,
     Index,
+    InForm,
     Interval,
     InverseFunction,
     Line,
@@ -42,6 +43,7 @@ from .tree import (
     Unread,
 )
 from .words import CONSTANTS, GREEK, REQUESTS, function_named
+from .words.trailing import WORDS_OF
 
 _GREEK_NAMES = frozenset(GREEK.values())
 _STEPS = {"=": "=", "<=>": r"\Leftrightarrow", "=>": r"\Rightarrow"}
@@ -218,6 +220,8 @@ class _Typesetter:
             case At():
                 given = ", ".join(f"{self.letter(a)} = {self.write(v)}" for a, v in zip(node.letters, node.values, strict=True))
                 return rf"{self.write(node.body)} \;\text{{ at }}\; {given}", _LOOSE
+            case InForm():
+                return rf"{self.write(node.body)} \;\text{{ {WORDS_OF[node.form]}}}", _LOOSE
             case ToDigits():
                 return rf"{self.write(node.body)} \;\text{{ to {node.digits} {node.unit}}}", _LOOSE
             case Request():
@@ -339,7 +343,9 @@ class _Typesetter:
                 return rf"\text{{{'' if is_first else ' '}{piece} }}"
             case "letter":
                 return self.letter(piece)
-        return piece or r"\square"
+            case "differential":
+                return rf"\,\mathrm{{d}}{self.letter(piece)}"
+        return {"->": r"\to"}.get(piece, piece) or r"\square"
 
     def _interval(self, node: Interval) -> str:
         left, right = "[" if node.low_closed else "(", "]" if node.high_closed else ")"
@@ -351,11 +357,6 @@ class _Typesetter:
         low, high = (_after_word(self.write(n)) if n is not None else "" for n in (node.low, node.high))
         tight = self.within(node.bodies[0], _PRODUCT) if bodies else ""
         match node.name:
-            case "solve":
-                text = rf"\text{{solve }} {', '.join(bodies)}" + (rf" \text{{ for }} {letters}" if letters else "")
-                if node.interval:
-                    text += rf" \in {self._interval(node.interval)}"
-                return text + (rf" \text{{ near }} {self.write(node.point)}" if node.point is not None else "")
             case "limit of":
                 side = f"^{{{node.side}}}" if node.side else ""
                 point = self.write(node.point) if node.point is not None else ""
@@ -363,26 +364,16 @@ class _Typesetter:
             case "integral of":
                 ends = f"_{{{low}}}^{{{high}}}" if node.low is not None else ""
                 return rf"\int{ends} {tight} \,\mathrm{{d}}{letters}"
-            case "sum of" | "product of":
+            case "sum of" | "product of" if node.low is not None:
                 sign = r"\sum" if node.name == "sum of" else r"\prod"
                 return rf"{sign}_{{{letters} = {low}}}^{{{high}}} {tight}"
-        entry = REQUESTS.get(node.name)
-        if entry is not None and entry.form is not None:
-            return " ".join(self._piece(kind, piece, is_first=k == 0) for k, (kind, piece) in enumerate(pieces_of(node, entry.form)))
-        text = rf"\text{{{node.name} }} {', '.join(bodies)}"
-        if node.name.endswith("laplace transform of") and len(node.letters) == 2:
-            return rf"{text} \text{{ in }} {self.letter(node.letters[0])} \text{{, as a function of }} {self.letter(node.letters[1])}"
-        if node.points:
-            text += rf" \text{{ at }} {', '.join(_after_word(self.write(p)) for p in node.points)}"
-        if node.side == "joined":
-            text += r" \text{ joined}"
-        if node.interval is not None:
-            text += rf" \text{{ for }} {letters} \in {self._interval(node.interval)}"
-        if node.low is not None:
-            text += rf" \text{{ for }} {self.letter(node.letters[0])} \text{{ from }} {low} \text{{ to }} {high}"
-        if node.low_2 is not None and node.high_2 is not None:
-            text += rf", {self.letter(node.letters[1])} \text{{ from }} {_after_word(self.write(node.low_2))} \text{{ to }} {_after_word(self.write(node.high_2))}"
-        return text + (rf" \text{{ step }} {self.write(node.step)}" if node.step is not None else "")
+        form = REQUESTS[node.name].form
+        assert form is not None, node.name
+        text = ""
+        for k, (kind, piece) in enumerate(pieces_of(node, form)):
+            written = self._piece(kind, piece, is_first=k == 0)
+            text += written if written == "," else f" {written}"
+        return text.strip()
 
 
 def _after_word(latex: str) -> str:

@@ -41,28 +41,26 @@ class FormResult(Written):
 
 
 class NoticeResult(TypedDict):
-    """A remark; `tag` is its short form for the margin."""
+    """A remark; `tag` is its short form for the margin, `suggestions` are other readings, as changes of the line."""
 
     text: str
     tag: str | None
+    suggestions: list[SuggestionResult]
 
 
-class SuggestionResult(TypedDict):
-    """Text to put between two places of the line, in characters."""
-
-    text: str
-    start: int
-    end: int
+#: Text to put between two places of the line, in characters; a line break in it makes two lines, `as: note` makes the line a note.
+SuggestionResult = TypedDict("SuggestionResult", {"text": str, "start": int, "end": int, "as": NotRequired[Literal["note"]]})
 
 
 class ErrorResult(TypedDict):
-    """Why there is no result: code, one sentence, the place in the line."""
+    """Why there is no result: code, one sentence, the place in the line; `suggestion` is the first of `suggestions`."""
 
     code: str
     message: str
     start: int
     end: int
     suggestion: SuggestionResult | None
+    suggestions: list[SuggestionResult]
 
 
 class WorkingStepResult(Written):
@@ -207,7 +205,7 @@ class LineResult(TypedDict):
     graph: GraphResult | None
     offers: dict[str, str]
     error: ErrorResult | None
-    asked: Literal["decimal"] | None
+    asked: Literal["decimal", "exact"] | None
     saysMore: bool
     asWritten: bool
 
@@ -241,7 +239,7 @@ def error_result(source: str, code: str, message: str, reading: str = "") -> Lin
     """A line that failed as a whole: the limits, Stop."""
     result = empty_result(source, "error")
     result["reading"] = reading
-    result["error"] = {"code": code, "message": message, "start": 0, "end": len(source), "suggestion": None}
+    result["error"] = {"code": code, "message": message, "start": 0, "end": len(source), "suggestion": None, "suggestions": []}
     return result
 
 

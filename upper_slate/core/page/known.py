@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from functools import lru_cache
 
 from ..language.tree import Unread
@@ -11,17 +10,20 @@ from ..language.words import function_named
 from ..line.gate import log_once
 from ..line.tasks import LineTask, MeaningData
 from ..problems import LineError
+from ..reading.heads import head_of
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
-from ..reading.tokens import canonical_name
+from ..reading.tokens import tokenize
 
 
 def known_names(names: dict[str, MeaningData], failed: dict[str, int], own: tuple[str, str] | None = None, near: tuple[str, ...] = ()) -> KnownNames:
     """What the reading must know: which names are functions, which are values. `own` is a function that is being defined."""
     functions = {n: m.written for n, m in names.items() if m.kind == "function"}
-    if own is not None and own[0] not in functions:
+    is_new = own is not None and own[0] not in functions
+    if own is not None and is_new:
         functions[own[0]] = own[1]
-    return KnownNames(functions, frozenset(n for n in {*names, *failed} if n not in functions), near=near)
+    return KnownNames(functions, frozenset(n for n in {*names, *failed} if n not in functions), near=near, own=own[0] if own is not None and is_new else "",
+                      letters={n: m.letters for n, m in names.items() if m.letters}, lists=frozenset(n for n, m in names.items() if m.kind == "list"))
 
 
 def tolerant_reading(source: str, names: KnownNames, places: bool = False) -> str:
@@ -43,13 +45,13 @@ def tolerant_parts(source: str, names: KnownNames, places: bool = False) -> SetL
 def names_said(task: LineTask) -> frozenset[str]:
     """The names that a line says itself, as it is read; not one that it defines, nor letters that it binds."""
     known = known_names(task.names, task.failed, function_head(task.source))
-    return _names_said(task.source, tuple(sorted(known.functions.items())), known.values)
+    return _names_said(task.source, tuple(sorted(known.functions.items())), known.values, tuple(sorted(known.letters.items())))
 
 
 @lru_cache(maxsize=20_000)
-def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: frozenset[str]) -> frozenset[str]:
+def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: frozenset[str], letters: tuple[tuple[str, tuple[str, ...]], ...]) -> frozenset[str]:
     try:
-        line = read_line(source, KnownNames(dict(functions), values), tolerant=True)
+        line = read_line(source, KnownNames(dict(functions), values, letters=dict(letters)), tolerant=True)
     except LineError:
         return frozenset()
     except Exception:
@@ -62,7 +64,10 @@ def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: fro
 
 def function_head(source: str) -> tuple[str, str] | None:
     """Name and spelling of a function that this line defines, so that its own name is read as a function in it."""
-    match = re.match(r"\s*([A-Za-z]\w*)\s*\(\s*([A-Za-z]\w*(?:\s*,\s*[A-Za-z]\w*)*)\s*\)\s*=(?![=>])", source, re.ASCII)
-    if match is None or function_named(match[1]):  # sin(x) = 1 is an equation
+    try:
+        head = head_of(tokenize(source))
+    except LineError:
         return None
-    return canonical_name(match[1]), f"{match[1]}({match[2]})"
+    if head is None or not head.letters or (head.is_plain and function_named(head.canonical)):  # sin(x) = 1 is an equation
+        return None
+    return head.canonical, head.written

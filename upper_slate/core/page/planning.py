@@ -41,6 +41,7 @@ def plan_line(look: Look, cell_id: str, index: int, offset: int, text: str, prev
     assumptions = {n: facts for n in sorted(letters) if (facts := look.facts(n))}
     notices = _replacement_notices(look, text)
     near = _near_names(look, words, found)
+    found.reach(near)  # what an offer may put into the line
     if found.failed or notices:
         look.reads.add(NUMBERS)
     goes_on = text.lstrip().startswith(("=", "<", "⇔", "⇒", "//")) or not text.strip()  # only a step needs the line above; an empty line hands it on
@@ -95,7 +96,7 @@ def _replacement_notices(look: Look, text: str) -> tuple[str, ...]:
     """What a definition must say about the one that it replaces."""
     name = defined_name(text)
     earlier = look.event(name) if name else None
-    if name is None or earlier is None:
+    if name is None or earlier is None or earlier.kind == "failed":
         return ()
     said = [f"Replaces {name} of cell {earlier.place.number}."]
     users = [other for other, event in look.names_in_force().items() if other != name and name in event.uses]

@@ -6,13 +6,13 @@ import re
 from functools import lru_cache
 from typing import Final
 
-from ..language.words import REQUESTS
+from ..language.words import REQUESTS, function_named
 from ..problems import LineError
+from ..reading.heads import head_of
 from ..reading.tokens import canonical_name, tokenize
 
 #: Letters that an answer may bring in, by the first word of the request; whether they are free depends on what they mean here.
 _CHOSEN_LETTERS: Final = {entry.name.split()[0]: entry.chooses for entry in REQUESTS.values() if entry.chooses}
-_DEFINITION: Final = re.compile(r"\s*([A-Za-z]\w*)\s*(?:\([^()=]*\))?\s*=(?![=>])", re.ASCII)
 
 
 @lru_cache(maxsize=20_000)
@@ -27,7 +27,7 @@ def words_of(text: str) -> frozenset[str]:
         if token.kind != "name":
             continue
         words |= {token.text, canonical_name(token.text)}
-        if len(token.text) <= 3:
+        if len(token.text) <= 6:
             words |= set(token.text)
         if token.text.startswith("d") and len(token.text) > 1:  # dx, dv: the letter of a derivative
             words.add(canonical_name(token.text[1:]))
@@ -43,10 +43,17 @@ def cells_named(text: str) -> list[int]:
     return [int(n) for n in re.findall(r"\bcell\s+([0-9]{1,6})\b", text)]
 
 
+@lru_cache(maxsize=20_000)
 def defined_name(text: str) -> str | None:
     """The name that a line would define; None where it is no definition."""
-    match = _DEFINITION.match(text)
-    return canonical_name(match[1]) if match else None
+    try:
+        tokens = tokenize(text)
+    except LineError:
+        return None
+    head = head_of(tokens)
+    if head is None or tokens[-2].kind == "?" or tokens[head.body].kind == "end" or (head.is_plain and head.letters and function_named(head.canonical)):
+        return None
+    return head.canonical
 
 
 def released_letters(text: str) -> list[str] | None:

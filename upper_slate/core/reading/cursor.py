@@ -13,7 +13,7 @@ from .tokens import Token
 
 #: Deeper nesting than a person can follow; also what keeps a hostile line from exhausting the stack.
 MAX_DEPTH: Final = 120
-END_OF_OPERAND: Final = frozenset({"end", ")", "]", ",", "?", "=", "!=", "<", "<=", ">", ">=", "<=>", "=>", "->"})
+END_OF_OPERAND: Final = frozenset({"end", ")", "]", ",", "?", "=", "!=", "<", "<=", ">", ">=", "<=>", "=>", "->", ":=", ":", ";", "∈"})
 
 
 class Cursor:
@@ -24,6 +24,8 @@ class Cursor:
         self.at = 0
         self.notices: list[Notice] = []
         self.depth = 0
+        #: how many brackets are open
+        self.brackets = 0
         self.bars: list[int] = [0]
         self.stops: list[Callable[[], bool]] = []
 
@@ -47,7 +49,17 @@ class Cursor:
         return token
 
     def is_word(self, *words: str) -> bool:
-        return self.token.kind == "name" and self.token.text in words and self.token.text not in self.names.bound
+        """Whether one of these words stands here, in any capitals, and means nothing else on the page."""
+        token = self.token
+        return token.kind == "name" and token.text.lower() in words and not self.names.has_meaning(token.text)
+
+    def stands(self, words: tuple[str, ...]) -> bool:
+        """Whether these words or signs stand here one behind the other, words in any capitals."""
+        for k, word in enumerate(words):
+            token = self.ahead(k) if k else self.token
+            if token.text.lower() != word or token.kind == "end" or (token.kind == "name" and self.names.has_meaning(token.text)):
+                return False
+        return True
 
     def take(self, kind: str) -> bool:
         if self.token.kind == kind:
@@ -56,7 +68,7 @@ class Cursor:
         return False
 
     def take_word(self, word: str) -> bool:
-        if self.token.kind == "name" and self.token.text == word:
+        if self.is_word(word):
             self.at += 1
             return True
         return False
@@ -77,7 +89,7 @@ class Cursor:
             raise LineError("syntax", f"A {sign} is missing.", place.start, place.end, Suggestion(kind, end, end))
         raise LineError("syntax", f"A {sign} or a sign such as + was expected before {self.shown(token)}.", token.start, token.end)
 
-    def fail(self, message: str, token: Token | None = None, suggestion: Suggestion | None = None) -> LineError:
+    def fail(self, message: str, token: Token | None = None, suggestion: Suggestion | tuple[Suggestion, ...] | None = None) -> LineError:
         token = token or self.token
         return LineError("syntax", message, token.start, max(token.end, token.start), suggestion)
 
@@ -85,8 +97,8 @@ class Cursor:
     def shown(token: Token) -> str:
         return "the end of the line" if token.kind == "end" else token.text
 
-    def note(self, text: str, start: int, end: int, tag: str | None = None) -> None:
-        self.notices.append(Notice(text, start, end, tag))
+    def note(self, text: str, start: int, end: int, tag: str | None = None, offers: tuple[Suggestion, ...] = ()) -> None:
+        self.notices.append(Notice(text, start, end, tag, offers))
 
     def text_of(self, node: Node) -> str:
         return self.source[node.start:node.end].strip()
@@ -112,7 +124,7 @@ class Cursor:
         token = self.token
         if token.kind in END_OF_OPERAND:
             return True
-        if token.kind == "name" and token.text in SMALL_WORDS and token.text not in self.names.bound:
+        if token.kind == "name" and token.text.lower() in SMALL_WORDS and not self.names.has_meaning(token.text):
             return True
         return any(stop() for stop in self.stops)
 

@@ -2,66 +2,122 @@
 
 from __future__ import annotations
 
+import re
+from typing import Final
+
 from ..language.tree import Derivative, Name, Node
 from ..language.words import CONSTANTS
+from ..problems import LineError
 from .grammar import Part
 from .tokens import canonical_name
 
+#: `d2y`, and `dx2` below it.
+_NUMBERED: Final = re.compile(r"d(\d)([A-Za-z]\w*)?")
+_NUMBERED_BELOW: Final = re.compile(r"d([A-Za-z])_?(\d)")
+
 
 class Derivatives(Part):
-    """`d/dx E`, `d^2/dx^2 E`."""
-
-    # -- derivatives -----------------------------------------------------------------------------------------------
+    """`d/dx E`, `d^2/dx^2 (…)`, `dy/dx` for a name y of the page, `d f(x)/dx`."""
 
     def derivative(self) -> Node | None:
-        """`d/dx E`, `d^2/dx^2 (…)`, and `dy/dx` for a name y of the page."""
-        token, at = self.cursor.token, self.cursor.at
-        if token.text in self.cursor.names.bound or not token.text.startswith("d"):
+        """The derivative that begins here; None where the d is a letter."""
+        cursor = self.cursor
+        token, at = cursor.token, cursor.at
+        if not token.text.startswith("d") or cursor.names.has_meaning(token.text):
             return None
+        found = self._quotient() or self._of_expression()
+        if found is None:
+            cursor.at = at
+        return found
+
+    def _quotient(self) -> Node | None:
+        """`d/dx E` and `dy/dx`."""
+        cursor = self.cursor
+        token, at = cursor.token, cursor.at
         order, of = 1, token.text[1:]
-        self.cursor.advance()
-        if not of and self.cursor.token.kind in ("^", "super"):
+        cursor.advance()
+        if numbered := _NUMBERED.fullmatch(token.text):
+            order, of = int(numbered[1]), numbered[2] or ""
+        elif not of and cursor.token.kind in ("^", "super"):
             power = self._order()
             if power is None:
-                self.cursor.at = at
+                cursor.at = at
                 return None
-            order, of = power, ""
-            if self.cursor.token.kind == "name" and self.cursor.token.text != "d" and self.cursor.names.is_known(self.cursor.token.text):
-                of = self.cursor.advance().text
+            order = power
+            if cursor.token.kind == "name" and cursor.token.text != "d":
+                of = cursor.advance().text
         letter = self._denominator(order)
-        if letter is None or (of and not self.cursor.names.is_known(canonical_name(of))):
-            self.cursor.at = at
+        if letter is None:
+            cursor.at = at
             return None
         if of:
-            body: Node = Name(canonical_name(of), start=token.start, end=token.end)
-            return Derivative(letter, order, body, start=token.start, end=self.cursor.last_end)
-        if self.cursor.at_stop():
-            body = self.grammar.missing(self.cursor.tokens[self.cursor.at - 1])
+            return self._of_name(of, letter, order, token.start)
+        return self._of_what_follows(letter, order, token.start)
+
+    def _of_name(self, of: str, letter: str, order: int, start: int) -> Node | None:
+        cursor = self.cursor
+        name = canonical_name(of)
+        if not cursor.names.has_meaning(name):
+            if cursor.tolerant or not cursor.names.is_letter(name):
+                return None
+            raise LineError("unknown-name", f"{name} has no meaning above this line, so it cannot be differentiated.", start, cursor.last_end)
+        return Derivative(letter, order, Name(name, start=start, end=cursor.last_end), start=start, end=cursor.last_end)
+
+    def _of_what_follows(self, letter: str, order: int, start: int) -> Node:
+        cursor = self.cursor
+        whole = cursor.take_word("of")
+        if cursor.at_stop():
+            body = self.grammar.missing(cursor.tokens[cursor.at - 1])
         else:
-            body = self.cursor.binding((letter,), self.grammar.product) if len(letter) > 1 else self.grammar.product()
-        if self.cursor.token.kind in ("+", "-"):
-            self.cursor.note(f"d/d{letter} reaches as far as the product: {self.cursor.text_of(body)}. Put a longer expression in brackets.", token.start, body.end)
-        return Derivative(letter, order, body, start=token.start, end=body.end)
+            read = self.grammar.sum if whole else self.grammar.product
+            body = cursor.binding((letter,), read) if len(letter) > 1 else read()
+        if cursor.token.kind in ("+", "-"):
+            cursor.note(f"d/d{letter} reaches as far as the product: {cursor.text_of(body)}. Put a longer expression in brackets.", start, body.end)
+        return Derivative(letter, order, body, start=start, end=body.end)
+
+    def _of_expression(self) -> Node | None:
+        """`d f(x)/dx`, `d(f(x))/dx`."""
+        cursor = self.cursor
+        token = cursor.token
+        if token.text != "d" or cursor.ahead().kind not in ("(", "name"):
+            return None
+        if not any(t.kind == "/" for t in cursor.tokens[cursor.at:]):
+            return None
+        notices = len(cursor.notices)
+        cursor.advance()
+        try:
+            body = self.grammar.postfixed()
+        except LineError:
+            return None
+        letter = self._denominator(1)
+        if letter is None:
+            del cursor.notices[notices:]
+            return None
+        return Derivative(letter, 1, body, start=token.start, end=cursor.last_end)
 
     def _order(self) -> int | None:
-        if self.cursor.token.kind == "super":
-            return int(self.cursor.advance().text) if self.cursor.token.text.isdigit() else None
-        if self.cursor.token.kind == "^" and self.cursor.ahead().kind == "number" and self.cursor.ahead().text.isdigit():
-            self.cursor.at += 2
-            return int(self.cursor.tokens[self.cursor.at - 1].text)
+        cursor = self.cursor
+        if cursor.token.kind == "super":
+            return int(cursor.advance().text) if cursor.token.text.isdigit() else None
+        if cursor.token.kind == "^" and cursor.ahead().kind == "number" and cursor.ahead().text.isdigit():
+            cursor.at += 2
+            return int(cursor.tokens[cursor.at - 1].text)
         return None
 
     def _denominator(self, order: int) -> str | None:
-        """`/dx`, or `/dx^2` for the second derivative."""
-        if self.cursor.token.kind != "/" or self.cursor.ahead().kind != "name":
+        """`/dx`, or `/dx^2` and `/dx2` for the second derivative."""
+        cursor = self.cursor
+        if cursor.token.kind != "/" or cursor.ahead().kind != "name":
             return None
-        name = self.cursor.ahead().text
-        if not name.startswith("d") or len(name) < 2 or self.cursor.names.is_known(name):
+        name = cursor.ahead().text
+        if not name.startswith("d") or len(name) < 2 or cursor.names.is_known(name):
             return None
-        letter = canonical_name(name[1:])
-        if not (self.cursor.names.is_letter(letter) or self.cursor.names.is_known(letter)) or letter in CONSTANTS:
+        numbered = _NUMBERED_BELOW.fullmatch(name) if order > 1 else None
+        is_numbered = numbered is not None and int(numbered[2]) == order and cursor.ahead(2).kind not in ("^", "super")
+        letter = numbered[1] if numbered is not None and is_numbered else canonical_name(name[1:])
+        if not (cursor.names.is_letter(letter) or cursor.names.is_known(letter)) or letter in CONSTANTS:
             return None
-        self.cursor.at += 2
-        if order > 1 and self._order() != order:
+        cursor.at += 2
+        if order > 1 and not is_numbered and self._order() != order:
             return None
         return letter

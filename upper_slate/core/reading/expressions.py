@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
-from ..language.tree import Apply, At, Bracket, Call, Cases, Compose, Gap, InverseFunction, Logic, Negative, Node, Number, Power, Product, Relation, Sum, ToDigits
+from ..language.tree import Apply, At, Bracket, Call, Cases, Compose, Gap, InverseFunction, Logic, Name, Negative, Node, Number, Power, Product, Relation, Sum
 from ..problems import LineError, Suggestion
 from .cursor import Deeper
 from .grammar import Part
+from .letters import free_letters, only_letter
 from .tokens import Token, canonical_name
 
 RELATION_SIGNS: Final = ("=", "!=", "<", "<=", ">", ">=")
@@ -19,49 +20,36 @@ class Expressions(Part):
 
     # -- levels, loosest first -------------------------------------------------------------------------------------
 
-    def top(self) -> Node:
-        """A whole expression with `at` and `to`."""
-        node = self.with_at()
-        if self.cursor.is_word("to"):
-            self.cursor.advance()
-            node = self.digits(node)
-        return node
-
-    def digits(self, node: Node) -> Node:
-        count, unit = self.cursor.token, self.cursor.ahead()
-        limits = {"dp": (0, 50), "sf": (1, 50)}
-        if count.kind == "number" and count.text.isdigit() and unit.kind == "name" and unit.text in limits:
-            low, high = limits[unit.text]
-            if not low <= int(count.text) <= high:
-                raise LineError("too-large" if int(count.text) > high else "syntax",
-                                f"Decimals go from {low} to {high} {unit.text}.", count.start, count.end,
-                                Suggestion(str(min(max(int(count.text), low), high)), count.start, count.end))
-            self.cursor.at += 2
-            return ToDigits(node, int(count.text), unit.text, start=node.start, end=unit.end)
-        if self.cursor.tolerant:
-            return node
-        raise self.cursor.fail("After “to” a number of digits is expected, as in “to 3 dp” (decimal places) or “to 3 sf” (significant figures).", count)
-
     def with_at(self) -> Node:
         node = self.cases()
-        while self.cursor.is_word("at"):
-            self.cursor.advance()
+        cursor = self.cursor
+        while cursor.is_word("at"):
+            cursor.advance()
             letters: list[str] = []
             values: list[Node] = []
-            while True:
-                token = self.cursor.token
-                if token.kind != "name" or self.cursor.ahead().kind != "=":
-                    if self.cursor.tolerant:
-                        return node
-                    raise self.cursor.fail("After “at” a letter and its value are expected, as in “at x = 2”.", token)
-                letters.append(canonical_name(token.text))
-                self.cursor.at += 2
+            while cursor.token.kind == "name" and cursor.ahead().kind == "=":
+                letters.append(canonical_name(cursor.token.text))
+                cursor.at += 2
                 values.append(self.sum())
-                if not (self.cursor.token.kind == "," and self.cursor.ahead().kind == "name" and self.cursor.ahead(2).kind == "="):
+                if not (cursor.token.kind == "," and cursor.ahead().kind == "name" and cursor.ahead(2).kind == "="):
                     break
-                self.cursor.advance()
-            node = At(node, tuple(letters), tuple(values), start=node.start, end=self.cursor.last_end)
+                cursor.advance()
+            if not letters:
+                letter = self._letter_put_in(node)
+                if letter is None:
+                    return node
+                letters, values = [letter], [self.sum()]
+            node = At(node, tuple(letters), tuple(values), start=node.start, end=cursor.last_end)
         return node
+
+    def _letter_put_in(self, node: Node) -> str | None:
+        """The letter of `E at 2`, where E has only one."""
+        cursor = self.cursor
+        letter = only_letter(node, cursor.names)
+        if cursor.tolerant or (letter is not None and not cursor.at_stop()):
+            return letter
+        offers = tuple(Suggestion(f"{name} = ", cursor.token.start, cursor.token.start) for name in free_letters(node, cursor.names)[:3]) if not cursor.at_stop() else ()
+        raise cursor.fail("After “at” a letter and its value are expected, as in “at x = 2”.", suggestion=offers)
 
     def cases(self) -> Node:
         first = self.condition()
@@ -142,6 +130,7 @@ class Expressions(Part):
                     factors.append(self.unary())
                 operators.append(token.text if token.kind == "name" else token.kind)
             elif self._starts_operand():
+                self._refuse_times_sign(token)
                 if token.kind == "number" and self.cursor.tokens[self.cursor.at - 1].kind in ("number", "super"):
                     raise self.two_numbers(token)
                 factor = self.unary()
@@ -153,6 +142,15 @@ class Expressions(Part):
         if len(factors) == 1:
             return first
         return Product(tuple(factors), tuple(operators), start=first.start, end=max(factors[-1].end, self.cursor.last_end))
+
+    def _refuse_times_sign(self, token: Token) -> None:
+        """`56 x 8`: an x between numbers, with spaces, is a sign for many."""
+        cursor = self.cursor
+        before, after = cursor.tokens[cursor.at - 1], cursor.ahead()
+        if token.text != "x" or not (token.spaced and after.spaced and before.kind == "number" and after.kind == "number") or cursor.tolerant:
+            return
+        raise LineError("syntax", "Between numbers x is read as a letter; times is written *.", token.start, token.end,
+                        (Suggestion("*", token.start, token.end), Suggestion("*x*", before.end, after.start)))
 
     def two_numbers(self, token: Token) -> LineError:
         before = self.cursor.tokens[self.cursor.at - 1]
@@ -180,7 +178,7 @@ class Expressions(Part):
 
     def _starts_operand(self) -> bool:
         token = self.cursor.token
-        if token.kind in ("number", "name", "(", "[", "√", "∛"):
+        if token.kind in ("number", "fraction", "name", "(", "[", "√", "∛", "∜", "∫", "∑", "∏"):
             return True
         return token.kind == "|" and self.cursor.bars[-1] == 0
 
@@ -201,11 +199,23 @@ class Expressions(Part):
 
     def compose(self) -> Node:
         node = self.power()
-        while self.cursor.token.kind == "@":
-            sign = self.cursor.advance()
-            inner = self.missing(sign) if self.cursor.at_stop() else self.power()
+        cursor = self.cursor
+        while cursor.token.kind == "@" or self._at_letter_o(node):
+            sign = cursor.advance()
+            inner = self.missing(sign) if cursor.at_stop() else self.power()
+            if isinstance(inner, Call) and not inner.bare and cursor.is_function(node):  # f ∘ g(5) is (f ∘ g)(5)
+                function = Compose(node, Name(inner.name, start=inner.start, end=inner.start + len(inner.name)), start=node.start, end=inner.end)
+                return Apply(function, inner.arguments, start=node.start, end=inner.end)
             node = Compose(node, inner, start=node.start, end=inner.end)
         return node
+
+    def _at_letter_o(self, node: Node) -> bool:
+        """`f o g`: an o between functions, where it means nothing else."""
+        cursor = self.cursor
+        token, after = cursor.token, cursor.ahead()
+        if token.kind != "name" or token.text != "o" or cursor.names.has_meaning("o"):
+            return False
+        return cursor.is_function(node) and (after.kind == "(" or (after.kind == "name" and cursor.names.is_function(canonical_name(after.text))))
 
     def power(self) -> Node:
         return self.raised(self.grammar.postfixed())
@@ -214,6 +224,8 @@ class Expressions(Part):
         token = self.cursor.token
         if token.kind == "super":
             self.cursor.advance()
+            if token.text == "-1" and self.cursor.is_function(base):
+                return self._function_power(base, Negative(Number("1", start=token.start, end=token.end), start=token.start, end=token.end))
             digits = token.text.lstrip("+-")
             exponent: Node = Number(digits, start=token.start, end=token.end)
             if token.text.startswith("-"):

@@ -16,6 +16,9 @@ class Grammar(Protocol):
     def request(self) -> Node | None:
         """The request that starts here, or None if the words do not make one."""
 
+    def signed(self) -> Node | None:
+        """The request that starts here with a sign such as ∫ or ∑."""
+
     def inside_bracket(self) -> Node:
         """What may stand in brackets: an expression, or a request."""
 
@@ -24,6 +27,9 @@ class Grammar(Protocol):
 
     def condition(self) -> Node:
         """Relations, joined by and, or, not."""
+
+    def relation(self) -> Node:
+        """A chain of relations, or a sum by itself."""
 
     def sum(self) -> Node:
         """A sum, which is what most gaps hold."""

@@ -2,14 +2,24 @@
 
 from __future__ import annotations
 
-from ..language.tree import Line, Name, Node, Relation, Request, ToDigits
+from collections.abc import Callable
+from typing import Final
+
+from ..language.tree import Line, ListOf, Logic, Name, Node, Notice, Relation, Request, unwrapped
 from ..language.words import RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
+from .cursor import Cursor
+from .heads import Head, head_of
+from .letters import free_letters
 from .names import KnownNames
 from .reader import Reader
-from .tokens import Token, canonical_name, tokenize
+from .said_around import without_opening, without_result_sign
+from .tokens import Token, canonical_name, meaningless, tokenize
+from .trailing import Ending, without_ending
+from .unknown_words import Words
 
-_STEP_SIGNS = ("=", "<=>", "=>")
+_STEP_SIGNS: Final = ("=", "<=>", "=>")
+_MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!="}
 
 
 def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
@@ -26,137 +36,267 @@ def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
 class _LineReader:
     def __init__(self, source: str, tokens: list[Token], names: KnownNames, tolerant: bool) -> None:
         self.source, self.tokens, self.names, self.tolerant = source, tokens, names, tolerant
+        self.endings: list[Ending] = []
+        self.notices: list[Notice] = []
 
     def read(self) -> Line:
         first = self.tokens[0]
         if first.kind == "end":
             return Line("empty", self.source)
+        if not self.tolerant:
+            self._refuse_what_nothing_begins()
+        self._note_two_slashes()
         if first.kind in _STEP_SIGNS:
             return self._step()
-        if first.kind == "name" and self.tokens[1].kind == "name":
-            if first.text == "assume" and first.text not in self.names.values:
+        if first.kind == "name" and self.tokens[1].kind == "name" and not self.names.has_meaning(first.text):
+            if first.text.lower() == "assume":
                 return self._assumption()
-            if first.text == "free" and first.text not in self.names.values:
+            if first.text.lower() == "free":
                 return self._release()
-        if not self._is_question():
-            if head := self._definition_head():
-                return self._definition(*head)
-        return self._expression()
+        return self._question() or self._definition() or self._expression()
 
     def _reader(self, names: KnownNames | None = None, start: int = 0) -> Reader:
         reader = Reader(self.source, self.tokens, names or self.names, self.tolerant)
         reader.cursor.at = start
         return reader
 
+    def _line(self, kind: str, reader: Reader, body: Node, **more: object) -> Line:
+        notices = (*self.notices, *reader.cursor.notices)
+        return Line(kind, self.source, body, notices=notices, **more)  # type: ignore[arg-type]
+
+    # -- what no line can hold -------------------------------------------------------------------------------------
+
+    def _refuse_what_nothing_begins(self) -> None:
+        if Words(Cursor(self.source, self.tokens, self.names)).reads_like_a_sentence():
+            raise LineError("unknown-name", "This reads like a sentence; a sentence stands in a note.", 0, len(self.source),
+                            Suggestion(self.source, 0, len(self.source), as_note=True))
+        for one, other in zip(self.tokens, self.tokens[1:], strict=False):
+            if one.kind == "unknown":
+                raise meaningless(one)
+            meant = _MISTYPED.get((one.kind, other.kind))
+            if meant and not other.spaced:
+                raise LineError("syntax", f"{one.text}{other.text} is written {meant}.", one.start, other.end, Suggestion(meant, one.start, other.end))
+        self._refuse_several_statements()
+
+    def _refuse_several_statements(self) -> None:
+        """`a = 6, b = 12` and `x = 2; y = 3` are two lines."""
+        breaks = [k for k in self._at_depth_0(";", ",") if self.tokens[k].kind == ";" or head_of(self.tokens[k + 1:])]
+        if not breaks or (self.tokens[breaks[0]].kind == "," and (not head_of(self.tokens) or self._has_word("if"))) or self.tokens[0].text.lower() == "assume":
+            return
+        parts, start = [], 0
+        for k in breaks:
+            parts.append(self.source[start:self.tokens[k].start].strip())
+            start = self.tokens[k].end
+        parts.append(self.source[start:self.tokens[-1].end].strip())
+        first = self.tokens[breaks[0]]
+        raise LineError("syntax", "Each statement stands in a line of its own.", first.start, first.end, Suggestion("\n".join(parts), 0, self.tokens[-1].end))
+
+    def _at_depth_0(self, *kinds: str) -> list[int]:
+        found, depth = [], 0
+        for k, token in enumerate(self.tokens):
+            depth += (token.kind in ("(", "[")) - (token.kind in (")", "]"))
+            if depth == 0 and token.kind in kinds:
+                found.append(k)
+        return found
+
+    def _has_word(self, *words: str) -> bool:
+        return any(t.kind == "name" and t.text.lower() in words and not self.names.has_meaning(t.text) for t in self.tokens)
+
+    def _note_two_slashes(self) -> None:
+        """`45//7` has no space at its slashes: perhaps the whole part of a division was meant."""
+        at = self.source.find("//")
+        if 0 < at < len(self.source) - 2 and (self.source[at - 1].isdigit() or self.source[at - 1] in ")]") and (self.source[at + 2].isdigit() or self.source[at + 2] in "(["):
+            self.notices.append(Notice("What stands behind // is a remark.", at, len(self.source), offers=(Suggestion(" div ", at, at + 2),)))
+
     def _finish(self, reader: Reader) -> None:
         token = reader.cursor.token
         if token.kind == "end" or self.tolerant:
             return
+        place = token.start, token.end
         if token.kind in (")", "]"):
-            raise LineError("syntax", f"This {token.text} closes a bracket that was never opened.", token.start, token.end,
-                            Suggestion("", token.start, token.end))
+            raise LineError("syntax", f"This {token.text} closes a bracket that was never opened.", *place, Suggestion("", *place))
         if token.kind == ",":
-            raise LineError("syntax", "A comma separates the items of a list or the arguments of a function; it has no place here.",
-                            token.start, token.end)
-        if token.kind == "name" and token.text == "to":
-            raise LineError("syntax", "“to” stands at the end of a line, as in sqrt(3) to 3 dp.", token.start, token.end)
-        raise LineError("syntax", f"The line could not be read from {token.text} on: a sign such as + was expected.", token.start, token.end)
+            raise LineError("syntax", "A comma separates the items of a list or the arguments of a function; it has no place here.", *place)
+        if token.kind == "name" and token.text.lower() == "to":
+            following = reader.cursor.ahead()
+            if following.kind == "number" and reader.cursor.ahead(2).kind == "end":
+                offers = tuple(Suggestion(f"{following.text} {unit}", following.start, following.end) for unit in ("dp", "sf"))
+                raise LineError("syntax", "After “to” a number of digits is expected, as in “to 3 dp” (decimal places) or “to 3 sf” (significant figures).", *place, offers)
+            raise LineError("syntax", "“to” stands at the end of a line, as in sqrt(3) to 3 dp.", *place)
+        if token.kind in ("{", "}", ":", ";", ".", "_", "±", "∈"):
+            raise meaningless(token)
+        if token.kind == "=>":
+            raise LineError("syntax", "=> begins a step; at least is written >=.", *place, Suggestion(">=", *place))
+        raise LineError("syntax", f"The line could not be read from {token.text} on: a sign such as + was expected.", *place)
 
     # -- definitions -----------------------------------------------------------------------------------------------
 
-    def _definition_head(self) -> tuple[Token, tuple[Token, ...], int] | None:
-        """Name, letters and the position after `=`, where the line begins `name =` or `name(letters) =`."""
-        tokens = self.tokens
-        if tokens[0].kind != "name" or tokens[0].text in ("cell", "above"):
+    def _definition(self) -> Line | None:
+        head = head_of(self.tokens)
+        if head is None or (head.is_plain and self._is_statement(head)):
             return None
-        if tokens[1].kind == "=":
-            return tokens[0], (), 2
-        if tokens[1].kind != "(":
-            return None
-        at, letters = 2, []
-        while tokens[at].kind == "name":
-            letters.append(tokens[at])
-            at += 1
-            if tokens[at].kind == ")":
-                return (tokens[0], tuple(letters), at + 2) if tokens[at + 1].kind == "=" else None
-            if tokens[at].kind != ",":
-                return None
-            at += 1
-        return None
-
-    def _definition(self, name_token: Token, letter_tokens: tuple[Token, ...], start: int) -> Line:
-        name = canonical_name(name_token.text)
-        self._check_name(name_token)
-        letters = tuple(canonical_name(t.text) for t in letter_tokens)
-        for token, letter in zip(letter_tokens, letters, strict=True):
-            if letter in RESERVED_WORDS and letter != "i":
-                raise _reserved(token, letter)
-            if letters.count(letter) > 1:
-                raise LineError("syntax", f"The letter {letter} stands twice in the brackets of {name}.", token.start, token.end)
+        if not self.tolerant and not (head.is_plain and head.letters and function_named(head.canonical)):
+            self._check_name(head.name)
+        letters = self._letters_of(head)
         names = self.names.binding(*letters) if letters else self.names
-        reader = self._reader(names, start)
+        self.tokens, self.endings = without_ending(self.tokens, names, self.tolerant)
+        reader = self._reader(names, head.body)
+        sign = self.tokens[head.body - 1]
         if reader.cursor.token.kind == "end" and not self.tolerant:
-            sign = self.tokens[start - 1]
-            raise LineError("syntax", f"After = the meaning of {name} is missing.", sign.start, sign.end)
+            raise LineError("syntax", f"After {sign.text} the meaning of {head.canonical} is missing.", sign.start, sign.end)
         body = self._top(reader)
         if isinstance(body, Relation) and not self.tolerant:
             raise LineError("syntax", "A definition has one =. For an equation write it without a name, or with ? behind it.", body.start, body.end)
         self._finish(reader)
         kind = "function" if letters else "definition"
-        return Line(kind, self.source, body, name, name_token.start, self.tokens[start - 2].end, letters, notices=tuple(reader.cursor.notices))
+        return self._line(kind, reader, self._ended(body), name=head.canonical, name_start=head.name.start, name_end=self._end_of(head), parameters=letters)
+
+    def _end_of(self, head: Head) -> int:
+        """Where the head ends that the line shows: `f(x)`, `f: x`."""
+        return self.tokens[head.body - 2].end
+
+    def _letters_of(self, head: Head) -> tuple[str, ...]:
+        letters = tuple(canonical_name(t.text) for t in head.letters)
+        for token, letter in zip(head.letters, letters, strict=True):
+            if letter in RESERVED_WORDS and letter != "i":
+                raise _reserved(token, letter)
+            if letters.count(letter) > 1:
+                raise LineError("syntax", f"The letter {letter} stands twice in the brackets of {head.canonical}.", token.start, token.end)
+        return letters
+
+    def _is_statement(self, head: Head) -> bool:
+        """Whether what looks like a definition says something else: `x = 3 or x = -3`, `f(x) = 0` where f has a meaning, `2 + 3 =`."""
+        if not head.letters and self._has_word("or", "and") and not self._has_word("if"):
+            return True
+        if any(t.kind == "±" for t in self.tokens):
+            return True
+        if self.tokens[head.body].kind in ("end", "?"):  # `x =` works x out, where it has a value
+            return self.names.has_meaning(head.canonical)
+        if not head.letters:
+            return False
+        if function_named(head.canonical) and not self.names.is_page_function(head.canonical):
+            return True
+        return self._asks_of_known(head)
+
+    def _asks_of_known(self, head: Head) -> bool:
+        """`f(x) = 0` where f has a meaning and the right side does not have the letter; `f(a) = 9` where a has a value."""
+        if not self.names.is_page_function(head.canonical):
+            return False
+        letters = tuple(canonical_name(t.text) for t in head.letters)
+        if any(letter in self.names.values for letter in letters) and self.names.parameters(head.canonical) != letters:
+            return True
+        own_only = self.names.own == head.canonical
+        if own_only:
+            return False
+        right = [t for t in self.tokens[head.body:] if t.kind == "name"]
+        if any(canonical_name(t.text) in letters for t in right):
+            return False
+        try:
+            body = self._reader(start=head.body).with_at()
+        except LineError:
+            return False
+        if set(free_letters(body, self.names)) & set(letters):
+            return False
+        written = self.source[head.name.start:self.tokens[-1].end]
+        self.notices.append(Notice(f"Read as an equation, since {head.canonical} has a meaning already.", head.name.start, self.tokens[-1].end,
+                                   offers=(Suggestion(f"define {written}", head.name.start, self.tokens[-1].end),)))
+        return True
 
     def _check_name(self, token: Token) -> None:
         name = canonical_name(token.text)
-        if not self.tolerant and (name in RESERVED_WORDS or function_named(name)):
+        if name in RESERVED_WORDS or function_named(name):
             raise _reserved(token, name)
 
-    # -- other kinds -----------------------------------------------------------------------------------------------
+    # -- questions -------------------------------------------------------------------------------------------------
+
+    def _question(self) -> Line | None:
+        """`A = B ?`, `is A = B`; not `2 + 3 = ?`, nor `what is 2 + 3?`, which ask for a result."""
+        tokens, first = self.tokens, self.tokens[0]
+        says_is = first.kind == "name" and first.text.lower() == "is" and not self.names.has_meaning(first.text) and tokens[1].kind not in ("=", "end")
+        marked = len(tokens) > 2 and tokens[-2].kind == "?"
+        if not (says_is or marked):
+            return None
+        if marked and not says_is and (tokens[-3].kind in ("=", "?") or without_opening(self.source, tokens, self.names)[1]):
+            return None
+        if marked:
+            mark = tokens[-2]
+            self.tokens = tokens = [*tokens[:-2], Token("end", "", mark.start, mark.start)]
+        reader = self._reader(start=1 if says_is else 0)
+        body = reader.condition()
+        self._finish(reader)
+        if not isinstance(unwrapped(body), Relation) and not self.tolerant:
+            raise LineError("syntax", "A question asks about a relation, as in sqrt(147) = 7 sqrt(3) ?", body.start, body.end)
+        return self._line("question", reader, body)
+
+    # -- expressions, requests, equations --------------------------------------------------------------------------
 
     def _top(self, reader: Reader) -> Node:
-        node = reader.request()
-        if node is None:
-            return reader.top()
-        if reader.cursor.token.kind != "end":
-            node = self._go_on_after_request(reader, node)
-        return node
+        return reader.request() or reader.with_at()
 
-    def _go_on_after_request(self, reader: Reader, node: Node) -> Node:
-        if reader.cursor.is_word("to"):
-            reader.cursor.advance()
-            return reader.digits(node)
-        return node
+    def _ended(self, body: Node) -> Node:
+        for ending in self.endings:
+            body = ending.around(body)
+        return body
 
     def _expression(self) -> Line:
-        question = self._is_question()
-        if question:
-            mark = self.tokens[-2]
-            self.tokens = [*self.tokens[:-2], Token("end", "", mark.start, mark.start)]
-        reader = self._reader()
-        body = self._top(reader) if not question else reader.condition()
+        self.tokens, start = without_opening(self.source, self.tokens, self.names)
+        self.tokens = without_result_sign(self.source, self.tokens, self.names, start, self.tolerant)
+        self.tokens, self.endings = without_ending(self.tokens, self.names, self.tolerant)
+        if any(t.kind == "±" for t in self.tokens):
+            return self._both_signs(start)
+        reader = self._reader(start=start)
+        body = self._top(reader)
+        if reader.cursor.token.kind == "," and not isinstance(body, Request) and not self.tolerant:
+            body = self._several(reader, body)
         self._finish(reader)
-        bare = body.body if isinstance(body, ToDigits) else body
-        kind = "expression"
-        if question:
-            if not isinstance(bare, Relation) and not self.tolerant:
-                raise LineError("syntax", "A question asks about a relation, as in sqrt(147) = 7 sqrt(3) ?", body.start, body.end)
-            kind = "question"
-        elif isinstance(bare, Request):
-            kind = "request"
-        elif isinstance(bare, Relation) or type(bare).__name__ == "Logic":
-            kind = "equation"
-        return Line(kind, self.source, body, notices=tuple(reader.cursor.notices))
+        body = self._ended(body)
+        bare = unwrapped(body)
+        self._note_two_statements(bare)
+        kind = "request" if isinstance(bare, Request) else "equation" if isinstance(bare, Relation | Logic) else "expression"
+        return self._line(kind, reader, body)
 
-    def _is_question(self) -> bool:
-        return len(self.tokens) > 2 and self.tokens[-2].kind == "?"
+    def _several(self, reader: Reader, first: Node) -> Node:
+        """`f(0), f(1)` is a list."""
+        items = [first]
+        while reader.cursor.take(","):
+            items.append(reader.with_at())
+        return ListOf(tuple(items), start=first.start, end=reader.cursor.last_end)
+
+    def _both_signs(self, start: int) -> Line:
+        """`x = ±4` is `x = 4 or x = -4`; `3 ± 2` is a list."""
+        parts: list[Node] = []
+        for sign in ("+", "-"):
+            tokens = [Token(sign, sign, t.start, t.end, t.spaced) if t.kind == "±" else t for t in self.tokens]
+            reader = Reader(self.source, tokens, self.names, self.tolerant)
+            reader.cursor.at = start
+            parts.append(reader.condition())
+            self._finish(reader)
+        place = {"start": parts[0].start, "end": parts[0].end}
+        if all(isinstance(p, Relation) for p in parts):
+            return self._line("equation", reader, Logic("or", tuple(parts), **place))
+        return self._line("expression", reader, self._ended(ListOf(tuple(parts), **place)))
+
+    def _note_two_statements(self, body: Node | None) -> None:
+        """`x = 2 and y = 3` defines nothing; as two lines it would."""
+        if not (isinstance(body, Logic) and body.sign == "and"):
+            return
+        parts = body.parts
+        if all(isinstance(p, Relation) and p.signs == ("=",) and isinstance(p.sides[0], Name) for p in parts):
+            lines = "\n".join(self.source[p.start:p.end].strip() for p in parts)
+            self.notices.append(Notice("A statement, which defines nothing.", body.start, body.end, offers=(Suggestion(lines, body.start, body.end),)))
 
     def _step(self) -> Line:
         sign = self.tokens[0]
+        self.tokens, self.endings = without_ending(self.tokens, self.names, self.tolerant)
         reader = self._reader(start=1)
         if reader.cursor.token.kind == "end" and not self.tolerant:
             raise LineError("syntax", f"After {sign.text} the next step of the working is missing.", sign.start, sign.end)
-        body = reader.condition() if sign.kind != "=" else reader.top()
+        read: Callable[[], Node] = reader.condition if sign.kind != "=" else reader.with_at
+        body = read()
         self._finish(reader)
-        return Line("step", self.source, body, sign=sign.kind, notices=tuple(reader.cursor.notices))
+        return self._line("step", reader, self._ended(body), sign=sign.kind)
+
+    # -- assumptions -----------------------------------------------------------------------------------------------
 
     def _assumption(self) -> Line:
         """`assume x > 0`, `assume a > 0, b > 0`, `assume n integer`."""
@@ -208,6 +348,5 @@ def _reserved(token: Token, name: str) -> LineError:
     else:
         what = f"{name} is a word of the language"
     near = f"{name}_1"
-    hint = f" For an equation write its sides the other way round, as in 3 = {name}(x)." if function_named(name) else ""
-    return LineError("reserved-name", f"{what} and cannot be given another meaning; {near} is free.{hint}", token.start, token.end,
+    return LineError("reserved-name", f"{what} and cannot be given another meaning; {near} is free.", token.start, token.end,
                      Suggestion(near, token.start, token.end))

@@ -5,13 +5,14 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from ..language.tree import Apply, Bracket, Call, CellReference, Gap, Index, InverseFunction, Name, Negative, Node, Number, Power, Product
-from ..language.words import function_named
+from ..language.tree import Apply, Bracket, Call, CellReference, Gap, Index, InverseFunction, ListOf, Name, Negative, Node, Number, Power, Product, Sum
+from ..language.words import INVERSE_NAMES, LIST_FUNCTIONS, function_named
 from ..problems import LineError, Suggestion
-from .cursor import Deeper
-from .grammar import Part
+from .cursor import Cursor, Deeper
+from .grammar import Grammar, Part
 from .names import constant_name
 from .tokens import Token, canonical_name
+from .unknown_words import Words
 
 _LOG_WITH_BASE: Final = re.compile(r"log_?(\d+)")
 _COUNT: Final = {1: "one argument", 2: "two arguments", 3: "three arguments"}
@@ -19,6 +20,10 @@ _COUNT: Final = {1: "one argument", 2: "two arguments", 3: "three arguments"}
 
 class Named(Part):
     """Names, calls with and without brackets, powers of functions, runs of letters."""
+
+    def __init__(self, cursor: Cursor, grammar: Grammar) -> None:
+        super().__init__(cursor, grammar)
+        self._words = Words(cursor)
 
     # -- names -----------------------------------------------------------------------------------------------------
 
@@ -30,6 +35,8 @@ class Named(Part):
             return self._reference()
         if derivative := self.grammar.derivative():
             return derivative
+        if token.text.lower() in ("lim", "int") and (signed := self.grammar.signed()):
+            return signed
         if token.text.endswith("_") and self.cursor.ahead().kind == "(" and not self.cursor.ahead().spaced:
             self.cursor.at += 1
             opened = self.cursor.advance()
@@ -41,6 +48,8 @@ class Named(Part):
         if _LOG_WITH_BASE.fullmatch(token.text):
             return self._log_with_base()
         if names.is_letter(name):
+            if name == "Pi" and token.end - token.start == 2 and not self.cursor.tolerant:
+                raise self._words.other_word(token)
             self._refuse_missing_function(token, name)
             self.cursor.advance()
             return Name(name, start=token.start, end=token.end)
@@ -49,7 +58,8 @@ class Named(Part):
     def _known(self, name: str) -> Node:
         token = self.cursor.advance()
         if not self.cursor.names.is_function(name):
-            return Name(constant_name(name), start=token.start, end=token.end)
+            node = Name(constant_name(name), start=token.start, end=token.end)
+            return self._called_value(node) if self.cursor.token.kind == "(" and not self.cursor.token.spaced else node
         entry = None if self.cursor.names.is_page_function(name) else function_named(name)
         node = Name(entry.name if entry else name, start=token.start, end=token.end)
         if self.cursor.token.kind == "(":
@@ -58,9 +68,49 @@ class Named(Part):
             return node
         if self.cursor.token.kind in ("^", "super"):
             return self._powered_function(node)
+        self._refuse_minus_one(node)
         if self._starts_bare_argument():
             return self._bare(node)
         return node
+
+    def _called_value(self, node: Name) -> Node:
+        """`a(3)` for an expression a in t: its value at t = 3 or a product, which the student has to say; `a(t + 1)` is a product."""
+        cursor = self.cursor
+        letters = cursor.names.letters.get(node.name, ()) if node.name not in cursor.names.bound else ()
+        if not letters or node.name not in cursor.names.values or cursor.tolerant:
+            return node
+        at, notices = cursor.at, len(cursor.notices)
+        opened = cursor.advance()
+        values = self.grammar.arguments(")", opened)
+        end, cursor.at = cursor.last_end, at
+        del cursor.notices[notices:]
+        given = [cursor.text_of(value) for value in values]
+        if len(values) > 1 and len(values) != len(letters):
+            return node
+        puts = ", ".join(f"{letter} = {value}" for letter, value in zip(letters, given, strict=False)) if len(values) == len(letters) else ""
+        whole = node.start == cursor.tokens[0].start and cursor.ahead(self._tokens_to(end)).kind == "end"
+        put_in = f"{node.name} at {puts}" if whole else f"({node.name} at {puts})"
+        puts_in = (Suggestion(put_in, node.start, end),) if puts else tuple(
+            Suggestion(f"({node.name} at {letter} = {given[0]})", node.start, end) for letter in letters[:2])
+        if len(values) == 1 and isinstance(values[0], Sum):
+            cursor.note(f"Read as {node.name} times the bracket.", node.start, end, offers=puts_in)
+            return node
+        times = Suggestion(f"{node.name}*({', '.join(given)})" if len(values) == 1 and not isinstance(values[0], Number | Name) else f"{node.name}*{given[0]}", node.start, end)
+        raise LineError("not-a-function", f"{node.name} is an expression in {', '.join(letters)}, not a function: say whether its value or a product is meant.",
+                        node.start, end, (*puts_in, *((times,) if len(values) == 1 else ())))
+
+    def _tokens_to(self, end: int) -> int:
+        """How many tokens ahead the first one behind a place is."""
+        return next(k for k, token in enumerate(self.cursor.tokens[self.cursor.at:]) if token.start >= end or token.kind == "end")
+
+    def _refuse_minus_one(self, node: Name) -> None:
+        """`sin-1(1/2)` is meant as the inverse function."""
+        cursor = self.cursor
+        minus, one, opened = cursor.token, cursor.ahead(), cursor.ahead(2)
+        arc = INVERSE_NAMES.get(node.name)
+        if arc is None or cursor.tolerant or not (minus.kind == "-" and one.text == "1" and opened.kind == "(") or minus.spaced or one.spaced or opened.spaced:
+            return
+        raise LineError("syntax", f"The inverse of {node.name} is written {arc}, or {node.name}^-1.", node.start, one.end, Suggestion(arc, node.start, one.end))
 
     def _powered_function(self, node: Name) -> Node:
         """`sin^2 x`, `sin^-1 x`, and `sin^2(x)`."""
@@ -103,7 +153,10 @@ class Named(Part):
         arguments = self.grammar.arguments(")", opened)
         end = self.cursor.last_end
         if isinstance(function, Name):
+            if function.name in LIST_FUNCTIONS and len(arguments) > 1 and not self.cursor.names.is_page_function(function.name):
+                arguments = (ListOf(arguments, start=arguments[0].start, end=arguments[-1].end),)
             self._check_arity(function, arguments, end)
+            self._refuse_called_twice(function, arguments, end)
             return Call(function.name, arguments, start=function.start, end=end)
         return Apply(function, arguments, start=function.start, end=end)
 
@@ -117,6 +170,14 @@ class Named(Part):
         if len(arguments) < least or (most is not None and len(arguments) > most):
             wanted = _COUNT.get(least, f"{least} arguments") if least == most else f"{least} to {most} arguments" if most else "at least one argument"
             raise LineError("wrong-arguments", f"{function.name} takes {wanted}: it is written {entry.written}.", function.start, end)
+
+    def _refuse_called_twice(self, function: Name, arguments: tuple[Node, ...], end: int) -> None:
+        """`f(g)(2)` may be the function of a function, or a product."""
+        cursor = self.cursor
+        if cursor.token.kind != "(" or cursor.token.spaced or len(arguments) != 1 or not isinstance(arguments[0], Name) or cursor.tolerant \
+                or not cursor.names.is_function(arguments[0].name):
+            return
+        raise self._words.two_functions(function.name, arguments[0].name, function.start, end)
 
     def _starts_bare_argument(self) -> bool:
         token = self.cursor.token
@@ -199,44 +260,42 @@ class Named(Part):
         return CellReference(int(number.text), start=token.start, end=number.end)
 
     def _refuse_missing_function(self, token: Token, name: str) -> None:
-        """`f(` with no meaning is not a product."""
-        if name.split("_")[0] in ("f", "g", "h") and self.cursor.ahead().kind == "(" and not self.cursor.tolerant and name not in self.cursor.names.bound:
+        """`f(`, `f^-1(` with no meaning is not a product."""
+        cursor = self.cursor
+        if name.split("_")[0] not in ("f", "g", "h") or cursor.tolerant or name in cursor.names.bound:
+            return
+        following = cursor.ahead()
+        inverted = following.text == "-1" or (following.kind == "^" and cursor.ahead(2).kind == "-" and cursor.ahead(3).text == "1")
+        if following.kind == "(" or inverted:
             raise LineError("unknown-name", f"{name} has no definition above this line.", token.start, token.end)
 
     def _run_of_letters(self) -> Node:
-        token = self.cursor.token
-        run, names = token.text, self.cursor.names
-        letters = run.rstrip("0123456789_")
-        awkward = any(run.startswith(n) or run.endswith(n) for n in names.long_names())
-        if run.isalpha() and len(run) <= 3 and not awkward:
-            return self._spelled_out(token)
-        if self.cursor.tolerant:
-            self.cursor.advance()
+        cursor = self.cursor
+        token = cursor.token
+        if split := self._words.composed(token):
+            cursor.tokens[cursor.at:cursor.at + 1] = split
+            return self.grammar.atom()
+        run = token.text
+        awkward = any(run.startswith(n) or run.endswith(n) for n in cursor.names.long_names())
+        if cursor.tolerant:
+            if run.isalpha() and len(run) <= 3 and not awkward and not self._words.is_word(token):
+                return self._spelled_out(token)
+            cursor.advance()
             return Name(run, start=token.start, end=token.end)
-        raise self._unknown(token, letters)
+        self._words.refuse(token)
+        if run.isalpha() and (len(run) <= 3 or self._words.is_product(token)) and not awkward:
+            return self._spelled_out(token)
+        raise self._words.unknown(token)
 
     def _spelled_out(self, token: Token) -> Node:
         """`xy` is x·y: the run becomes one token for each letter, so that powers and brackets bind to the last."""
-        if token.text[-1] in "fgh" and self.cursor.ahead().kind == "(" and not self.cursor.tolerant and not self.cursor.names.is_known(token.text[-1]):
+        cursor = self.cursor
+        if token.text[-1] in "fgh" and cursor.ahead().kind == "(" and not cursor.tolerant and not cursor.names.is_known(token.text[-1]):
             raise LineError("unknown-name", f"{token.text} has no definition above this line.", token.start, token.end)
-        if token.text == "of" and self.cursor.at and not self.cursor.tolerant:
-            raise LineError("unknown-name", "“of” has no meaning here; a part of something is a product.", token.start, token.end,
-                            Suggestion("*", token.start, token.end))
+        functions = [c for c in token.text if cursor.names.is_page_function(c)]
+        if len(functions) == len(token.text) == 2:
+            cursor.note(f"Read as the product of {functions[0]} and {functions[1]}.", token.start, token.end,
+                        offers=(Suggestion(f"{functions[0]} o {functions[1]}", token.start, token.end),))
         parts = [Token("name", c, token.start + k, token.start + k + 1, token.spaced and k == 0) for k, c in enumerate(token.text)]
-        self.cursor.tokens[self.cursor.at:self.cursor.at + 1] = parts
+        cursor.tokens[cursor.at:cursor.at + 1] = parts
         return self.name()
-
-    def _unknown(self, token: Token, letters: str) -> LineError:
-        run = token.text
-        before = self.cursor.tokens[self.cursor.at - 1] if self.cursor.at else None
-        if before and before.kind == "number" and before.end == token.start:
-            return LineError("unknown-name", f"Nothing above this line is called {run}; a name cannot start with a digit, it starts with a letter.",
-                             before.start, token.end)
-        spaced, near = self.cursor.names.spaced(run), self.cursor.names.nearest(run)
-        if spaced:
-            return LineError("unknown-name", f"Nothing above this line is called {run}. Did you mean {spaced}?", token.start, token.end,
-                             Suggestion(spaced, token.start, token.end))
-        if near:
-            return LineError("unknown-name", f"Nothing above this line is called {run}. Did you mean {near}?", token.start, token.end,
-                             Suggestion(near, token.start, token.end))
-        return LineError("unknown-name", f"Nothing above this line is called {run}.", token.start, token.end)

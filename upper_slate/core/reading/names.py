@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from difflib import get_close_matches
 
 from ..language.words import CONSTANTS, FUNCTIONS, GREEK, function_named
@@ -21,10 +21,26 @@ class KnownNames:
     bound: frozenset[str] = frozenset()
     #: other names of the page, only to be proposed
     near: tuple[str, ...] = ()
+    #: the function that the line itself defines, where it has no other meaning
+    own: str = ""
+    #: the letters that are free in what a name stands for
+    letters: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
+    #: names of lists and matrices
+    lists: frozenset[str] = frozenset()
 
     def binding(self, *letters: str) -> KnownNames:
         """The same names, with these as letters of their own."""
-        return KnownNames(self.functions, self.values, self.bound | set(letters), self.near)
+        return replace(self, bound=self.bound | set(letters)) if letters else self
+
+    def has_meaning(self, name: str) -> bool:
+        """Whether the page or the line itself gives a meaning to the name."""
+        return name in self.bound or name in self.values or name in self.functions
+
+    def parameters(self, name: str) -> tuple[str, ...]:
+        """The letters of a function of the page, as it is written; none for anything else."""
+        if name in self.bound or name not in self.functions:
+            return ()
+        return tuple(letter.strip() for letter in self.functions[name].partition("(")[2].rstrip(")").split(",") if letter.strip())
 
     def is_function(self, name: str) -> bool:
         return name not in self.bound and (name in self.functions or (name not in self.values and function_named(name) is not None))

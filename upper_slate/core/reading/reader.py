@@ -28,14 +28,11 @@ class Reader:
     def request(self) -> Node | None:
         return self._requests.request()
 
+    def signed(self) -> Node | None:
+        return self._requests.signed()
+
     def inside_bracket(self) -> Node:
         return self._requests.inside_bracket()
-
-    def top(self) -> Node:
-        return self._expressions.top()
-
-    def digits(self, node: Node) -> Node:
-        return self._expressions.digits(node)
 
     def with_at(self) -> Node:
         return self._expressions.with_at()

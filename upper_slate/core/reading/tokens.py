@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 import unicodedata
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from ..language.words import GREEK
@@ -14,15 +14,23 @@ MAX_LINE: Final = 2000
 
 _SIGNS: Final = {
     "−": "-", "–": "-", "·": "*", "×": "*", "∙": "*", "⋅": "*", "÷": "/", "∕": "/", "⁄": "/", "≠": "!=", "≤": "<=", "≥": ">=", "∘": "@",
-    "⇔": "<=>", "⇒": "=>", "→": "->", "′": "'", "’": "'", "″": "''", "∣": "|", "º": "°",
+    "⇔": "<=>", "⇒": "=>", "→": "->", "↦": "->", "⟶": "->", "′": "'", "’": "'", "‘": "'", "´": "'", "`": "'", "∣": "|", "º": "°",
 }
-_OPERATORS: Final = ("<=>", "=>", "<=", ">=", "!=", "->", "+", "-", "*", "/", "^", "=", "<", ">", "!", "'", "°", "%", "@",
-                     "(", ")", "[", "]", "|", ",", "?", "√", "∛")
+#: Signs that are two primes, or a fraction with its number beside it.
+_DOUBLE_PRIMES: Final = frozenset("\"″”“")
+FRACTIONS: Final = {
+    "½": (1, 2), "⅓": (1, 3), "⅔": (2, 3), "¼": (1, 4), "¾": (3, 4), "⅕": (1, 5), "⅖": (2, 5), "⅗": (3, 5), "⅘": (4, 5), "⅙": (1, 6), "⅚": (5, 6),
+    "⅐": (1, 7), "⅛": (1, 8), "⅜": (3, 8), "⅝": (5, 8), "⅞": (7, 8), "⅑": (1, 9), "⅒": (1, 10),
+}
+_OPERATORS: Final = ("<=>", "=>", "<=", ">=", "!=", "->", ":=", "**", "+", "-", "*", "/", "^", "=", "<", ">", "!", "'", "°", "%", "@",
+                     "(", ")", "[", "]", "|", ",", "?", "√", "∛", "∜", "∫", "∑", "∏", "∂", "±", "_", "∈", "{", "}", ":", ";", ".")
 _SUPERSCRIPTS: Final = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺", "0123456789-+")
 _SUBSCRIPTS: Final = str.maketrans("₀₁₂₃₄₅₆₇₈₉", "0123456789")
 #: A number: digits with a point and perhaps recurring digits, or an exponent with no space inside.
 _NUMBER: Final = re.compile(r"(?:\d+\.?\d*|\.\d+)(?:\(\d+\)|[eE][+-]?\d+)?", re.ASCII)
 _NAME: Final = re.compile(r"[A-Za-z][A-Za-z0-9_]*")
+#: `lim_(x->0)`, `int_0^1`: what stands below is no part of the word.
+_SIGN_WORD: Final = re.compile(r"(?:lim|int|sum|product)(?=_)")
 _SUPER: Final = re.compile(r"[⁻⁺]?[⁰¹²³⁴⁵⁶⁷⁸⁹]+")
 #: Marks that direct or join text and show nothing; they come along when text is pasted.
 _UNSEEN: Final = frozenset("\u200b\u200c\u200d\u200e\u200f\u202a\u202b\u202c\u202d\u202e\u2060\u2066\u2067\u2068\u2069\ufeff\u00ad\u061c")
@@ -30,7 +38,10 @@ _UNSEEN: Final = frozenset("\u200b\u200c\u200d\u200e\u200f\u202a\u202b\u202c\u20
 
 @dataclass(frozen=True)
 class Token:
-    """`kind` is number, name, super (superscript digits), end, or the sign itself; `spaced` says that a space stands before."""
+    """`kind` is number, fraction (½), name, super (superscript digits), end, or the sign itself; `spaced` says that a space stands before.
+
+    A sign that nobody knows has the kind `unknown`: reading says so where it comes to it.
+    """
 
     kind: str
     text: str
@@ -64,7 +75,22 @@ def tokenize(source: str) -> list[Token]:
         tokens.append(token)
         at, spaced = token.end, False
     end = len(text.rstrip())
-    return [*tokens, Token("end", "", end, end, spaced)]
+    return [*_without_braces(tokens), Token("end", "", end, end, spaced)]
+
+
+def _without_braces(tokens: list[Token]) -> list[Token]:
+    """Braces behind `_` and `^` group; elsewhere they hold a list. One without its partner stays as it is."""
+    if not any(token.kind == "{" for token in tokens):
+        return tokens
+    found, opened = list(tokens), list[int]()
+    for k, token in enumerate(tokens):
+        if token.kind == "{":
+            opened.append(k)
+        elif token.kind == "}" and opened:
+            first = opened.pop()
+            kinds = ("(", ")") if first and tokens[first - 1].kind in ("_", "^") else ("[", "]")
+            found[first], found[k] = replace(tokens[first], kind=kinds[0], text=kinds[0]), replace(token, kind=kinds[1], text=kinds[1])
+    return found
 
 
 def _token_at(text: str, at: int, spaced: bool) -> Token:
@@ -76,7 +102,7 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         if "(" not in literal and "e" not in literal.lower() and literal.endswith("."):
             raise LineError("syntax", "A digit is missing after the decimal point.", at, at + len(literal), Suggestion(literal[:-1], at, at + len(literal)))
         return Token("number", literal, at, at + len(literal), spaced)
-    if match := _NAME.match(text, at):
+    if match := _SIGN_WORD.match(text, at) or _NAME.match(text, at):
         name, end = match[0], match.end()
         while end < len(text) and text[end] in "₀₁₂₃₄₅₆₇₈₉":
             name, end = name + text[end].translate(_SUBSCRIPTS), end + 1
@@ -87,6 +113,10 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         if tail and GREEK[char] not in ("pi",):
             name, end = name + tail[0].translate(_SUBSCRIPTS), tail.end()
         return Token("name", name, at, end, spaced)
+    if char == "∂":
+        match = re.compile(r"[A-Za-z]\w*", re.ASCII).match(text, at + 1)
+        name = "d" + (match[0] if match else "")
+        return Token("name", name, at, at + len(name), spaced)
     if char == "∞":
         return Token("name", "oo", at, at + 1, spaced)
     if match := _SUPER.match(text, at):
@@ -94,19 +124,25 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
     sign = _SIGNS.get(char)
     if sign:
         return Token(sign, sign, at, at + 1, spaced)
+    if char in _DOUBLE_PRIMES:
+        return Token("''", "''", at, at + 1, spaced)
+    if char in FRACTIONS:
+        return Token("fraction", char, at, at + 1, spaced)
     for sign in _OPERATORS:
         if text.startswith(sign, at):
-            return Token(sign, sign, at, at + len(sign), spaced)
-    raise _meaningless(char, at)
+            return Token("^" if sign == "**" else sign, sign, at, at + len(sign), spaced)
+    return Token("unknown", char, at, at + 1, spaced)
 
 
-def _meaningless(char: str, at: int) -> LineError:
+def meaningless(token: Token) -> LineError:
+    """The error for a sign that nobody knows, or that has no meaning where it stands."""
+    char, at = token.text, token.start
     if unicodedata.category(char) in ("Cc", "Cf", "Co", "Cn", "Cs"):
         return LineError("syntax", "Here is an invisible character that has no meaning.", at, at + 1, Suggestion("", at, at + 1))
-    instead = {"{": "(", "}": ")", ":": "/", ";": ",", "⟨": "(", "⟩": ")", "“": "", "”": "", '"': "", "`": "", "$": ""}.get(char)
-    suggestion = None if instead is None else Suggestion(instead, at, at + 1)
-    hint = " Round brackets group, as in 2(x + 1)." if char in "{}" else " Division is written /." if char == ":" else ""
-    return LineError("syntax", f"The sign {char} has no meaning here.{hint}", at, at + 1, suggestion)
+    instead = {"}": ")", ":": "/", "⟨": "(", "⟩": ")", "$": "", ".": "*"}.get(char)
+    suggestion = None if instead is None else Suggestion(instead, at, token.end)
+    hint = " Division is written /." if char == ":" else ""
+    return LineError("syntax", f"The sign {char} has no meaning here.{hint}", at, token.end, suggestion)
 
 
 def split_lines(cell: str) -> list[tuple[str, int]]:

@@ -56,6 +56,8 @@ class Context:
     bound: set[str] = field(default_factory=set)
     requirements: list[Requirement] = field(default_factory=list)
     notices: list[Notice] = field(default_factory=list)
+    #: remarks with values, each a sentence with places for them
+    told: list[tuple[str, tuple[Value, ...]]] = field(default_factory=list)
     used_angles: bool = False
     #: angles that were written with °
     in_degrees: set[Value] = field(default_factory=set)
@@ -85,6 +87,15 @@ class Context:
     def degrees_per_unit(self) -> Fraction | None:
         """Degrees in one unit, where that is rational."""
         return {"degrees": Fraction(1), "gon": Fraction(9, 10)}.get(self.conventions.angles)
+
+    def has_meaning(self, name: str) -> bool:
+        """Whether the page or the line itself gives a meaning to a name."""
+        return name in self.bound or name in self.meanings or name in self.failed
+
+    def tell(self, sentence: str, *values: Value) -> None:
+        """A remark with values in the places {0}, {1} … of its sentence; they are written when the line is."""
+        if (sentence, values) not in self.told:
+            self.told.append((sentence, values))
 
     def require(self, requirement: Requirement) -> None:
         if requirement not in self.requirements:

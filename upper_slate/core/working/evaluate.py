@@ -105,6 +105,8 @@ class Evaluator:
     def resolved(self, meaning: Meaning, name: str) -> Value:
         """A meaning with the values that its letters have here put in."""
         context = self.context
+        if isinstance(meaning.value, FunctionValue):
+            return self.resolved_function(meaning, name)
         given = self.values_for(meaning.value, name)
         if not given:
             for requirement in meaning.requirements:
@@ -112,6 +114,21 @@ class Evaluator:
             return meaning.value
         put_in_requirements(context, meaning.requirements, given)
         return put_in(context, meaning.value, given)
+
+    def resolved_function(self, meaning: Meaning, name: str) -> Value:
+        """A function in which named expressions stand for what they are: its own letters are put in first, whatever values they have on the page."""
+        value = meaning.value
+        assert isinstance(value, FunctionValue)
+        own = {s.name for s in value.parameters}
+        with self.context.letters(*own):
+            given = self.values_for(value, name)
+        if not given:
+            return value
+        changed = put_in(self.context, value, given)
+        assert isinstance(changed, FunctionValue)
+        if any(free_letters(v) & own for v in given.values()):
+            self.context.tell(f"{value.written()} = {{0}}", changed.body)
+        return changed
 
     def values_for(self, value: Value, name: str = "") -> dict[str, Scalar]:
         """The values that the free letters of a value have at this line."""
@@ -204,7 +221,10 @@ class Evaluator:
         return self._negated(self.of(node.body))
 
     def power(self, node: t.Power) -> Value:
-        base, exponent = self.of(node.base), self.scalar(node.exponent)
+        base = self.of(node.base)
+        if isinstance(base, ListValue) and isinstance(node.exponent, t.Name) and node.exponent.name == "T" and not self.context.has_meaning("T"):
+            return lists.call(self.context, "transpose", [base])
+        exponent = self.scalar(node.exponent)
         if isinstance(base, FunctionValue):
             return combine(self.context, base, exponent, "^")
         if isinstance(base, ListValue):
@@ -223,7 +243,12 @@ class Evaluator:
         return divide(self.context, value, Surd.rational(100))
 
     def absolute(self, node: t.Absolute) -> Value:
-        return functions.absolute(self.context, self.scalar(node.body))
+        value = _listed(self.of(node.body))
+        if isinstance(value, ListValue):
+            return lists.size(self.context, value)
+        if not is_scalar(value):
+            raise not_scalar(value).placed(node.body.start, node.body.end)
+        return functions.absolute(self.context, value)
 
     def bracket(self, node: t.Bracket) -> Value:
         return self.of(node.body)
@@ -362,7 +387,7 @@ class Evaluator:
     def relation(self, node: t.Relation) -> Value:
         return RelationValue(tuple(self.scalar(s) for s in node.sides), node.signs)
 
-    def digits(self, node: t.ToDigits) -> Value:
+    def digits(self, node: t.ToDigits | t.InForm) -> Value:
         return self.of(node.body)
 
     # -- lists -----------------------------------------------------------------------------------------------------
@@ -429,6 +454,6 @@ _RULES: dict[type, Callable[..., Value]] = {
     t.Product: Evaluator.product, t.Negative: Evaluator.negative, t.Power: Evaluator.power, t.Postfix: Evaluator.postfix,
     t.Absolute: Evaluator.absolute, t.Bracket: Evaluator.bracket, t.Call: Evaluator.call, t.Apply: Evaluator.apply, t.Compose: Evaluator.compose,
     t.InverseFunction: Evaluator.inverse, t.Prime: prime, t.Derivative: derivative, t.At: Evaluator.at,
-    t.Cases: Evaluator.cases, t.Relation: Evaluator.relation, t.ToDigits: Evaluator.digits, t.ListOf: Evaluator.list_of,
+    t.Cases: Evaluator.cases, t.Relation: Evaluator.relation, t.ToDigits: Evaluator.digits, t.InForm: Evaluator.digits, t.ListOf: Evaluator.list_of,
     t.Index: Evaluator.index, t.Request: Evaluator.request, t.Gap: Evaluator.gap, t.Unread: Evaluator.gap, t.Logic: Evaluator.logic,
 }

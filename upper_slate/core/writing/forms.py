@@ -52,6 +52,11 @@ def forms_of(value: Value, style: Style, shown: str, is_angle: bool = False) -> 
     return found
 
 
+def forms_in_trees(value: Value, style: Style) -> dict[str, Node]:
+    """Every form of a value by its name, those among them that are as it is shown."""
+    return dict(_candidates(value, style))
+
+
 def _candidates(value: Value, style: Style) -> Iterator[tuple[str, Node]]:
     if isinstance(value, Surd):
         if style != PLAIN:

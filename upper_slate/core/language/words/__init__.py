@@ -2,11 +2,12 @@
 
 from .constants import CONSTANTS, GREEK, RESERVED_WORDS, SMALL_WORDS
 from .entries import Entry
-from .functions import FUNCTIONS, function_named
+from .functions import FUNCTIONS, INVERSE_NAMES, LIST_FUNCTIONS, function_named
 from .patterns import PATTERNS, Pattern
+from .plain_words import NEVER_LETTERS
 from .requests import REQUESTS
 
-__all__ = ["CONSTANTS", "FUNCTIONS", "GREEK", "PATTERNS", "REQUESTS", "RESERVED_WORDS", "SMALL_WORDS", "Entry", "Pattern",
+__all__ = ["CONSTANTS", "FUNCTIONS", "GREEK", "INVERSE_NAMES", "LIST_FUNCTIONS", "NEVER_LETTERS", "PATTERNS", "REQUESTS", "RESERVED_WORDS", "SMALL_WORDS", "Entry", "Pattern",
            "entries", "function_named"]
 
 

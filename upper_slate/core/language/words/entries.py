@@ -27,8 +27,9 @@ class Entry:
     aims: tuple[str, ...] = ()
     angle: str | None = None
     latex: str | None = None
-    #: how a request is written, where reading and writing go by it (see `forms`)
+    #: how a request is written, which reading and writing go by (see `forms`), and the other ways in which people say it
     form: Form | None = None
+    said: tuple[Form, ...] = ()
     #: letters that the answer to a request may bring in: the first that means nothing is taken
     chooses: tuple[str, ...] = ()
 
@@ -36,3 +37,8 @@ class Entry:
     def written(self) -> str:
         """The pattern without the marks of its gaps, as an error message shows it."""
         return self.pattern.replace("{", "").replace("}", "")
+
+    @property
+    def also_said(self) -> list[str]:
+        """The other words for a request, by which it is looked for."""
+        return list(dict.fromkeys(" ".join(form.opening) for form in self.said if form.opening and form.opening[0].isalpha()))

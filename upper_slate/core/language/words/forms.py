@@ -1,24 +1,45 @@
 """How a request is written: words, and places for its parts. Reading, plain text and typesetting go by the same form.
 
 A form is a text such as `tangent to {body} at [{letter} =] {point}`: what stands in square brackets may be left out.
-Places: `body` and `expression` (what the request is about; the second may say `at x = 2` itself), `letter`, `point`, `low`, `high`,
-`step` (expressions), `order` (a whole number), `range` (`from a to b`, or `in [a, b]`).
+The places, with the fields of `Request` that they fill:
+
+| place | what stands there |
+|---|---|
+| `body`, `bodies` | an expression, or several with commas between them |
+| `tight` | an expression as far as a product reaches, as behind `∫` |
+| `expression` | an expression that may say `at x = 2` itself |
+| `conditions` | equations and inequalities, or expressions |
+| `letter`, `point`, `order` | a letter; an expression; a whole number |
+| `differential` | `dx` |
+| `approach` | `x -> 0+` |
+| `bounds` | `_(n=0)^oo`, or `_0^1` |
+| `range`, `interval`, `ends`, `steps` | a range in any of its spellings; held as it was said, always as an interval, or by its ends, with steps or single places too |
+| `windows` | one range, or two |
 """
 
 from __future__ import annotations
 
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
-PLACES: Final = ("body", "expression", "letter", "point", "low", "high", "step", "order", "range")
+#: Places that hold a range, and what they make of one.
+RANGES: Final = ("range", "interval", "ends", "steps", "windows")
+PLACES: Final = ("body", "bodies", "tight", "expression", "conditions", "letter", "point", "order", "differential", "approach", "bounds", *RANGES)
 
 
 @dataclass(frozen=True)
 class Word:
-    """A word, or a sign, that stands there as it is."""
+    """A word, several that stand together, or a sign; `also` are others that mean the same."""
 
     text: str
+    also: tuple[str, ...] = ()
+
+    @property
+    def spellings(self) -> tuple[tuple[str, ...], ...]:
+        """The words of each spelling."""
+        return tuple(tuple(text.split()) for text in (self.text, *self.also))
 
 
 @dataclass(frozen=True)
@@ -54,34 +75,42 @@ class Form:
             found.append(part.text)
         return tuple(found)
 
-    def word_before(self, place: str) -> str | None:
-        """The word after which a part stands; None where it has no such part."""
-        last = None
-        for part in self.flat():
-            if isinstance(part, Word):
-                last = part.text
-            elif part.name == place:
-                return last
-        return None
+    @property
+    def rest(self) -> tuple[Part, ...]:
+        """What follows the opening words."""
+        return self.parts[len(self.opening):]
+
+    def has(self, *places: str) -> bool:
+        """Whether one of these places is in it."""
+        return any(isinstance(part, Place) and part.name in places for part in self.flat())
 
     def flat(self) -> list[Word | Place]:
         """Words and places in their order, those that may be left out among them."""
-        return [inner for part in self.parts for inner in (part.parts if isinstance(part, Optional) else (part,))]  # type: ignore[misc]
+        return list(_flat(self.parts))
+
+
+def _flat(parts: tuple[Part, ...]) -> Iterator[Word | Place]:
+    for part in parts:
+        if isinstance(part, Optional):
+            yield from _flat(part.parts)
+        else:
+            yield part
 
 
 def form(text: str) -> Form:
-    """The form that a text describes."""
-    parts: list[Part] = []
-    held: list[Part] | None = None
+    """The form that a text describes. Words joined by `_` stand together; `|` stands between spellings of one."""
+    held: list[list[Part]] = [[]]
     for found in re.findall(r"\[|\]|\{\w+\}|[^\s\[\]{}]+", text):
         if found == "[":
-            held = []
+            held.append([])
         elif found == "]":
-            assert held is not None, text
-            parts.append(Optional(tuple(held)))
-            held = None
+            inner = tuple(held.pop())
+            held[-1].append(Optional(inner))
+        elif found.startswith("{"):
+            assert found[1:-1] in PLACES, text
+            held[-1].append(Place(found[1:-1]))
         else:
-            part: Part = Place(found[1:-1]) if found.startswith("{") else Word(found)
-            assert not isinstance(part, Place) or part.name in PLACES, text
-            (parts if held is None else held).append(part)
-    return Form(tuple(parts))
+            first, *others = [found] if found == "_" else found.replace("_", " ").split("|")
+            held[-1].append(Word(first, tuple(others)))
+    assert len(held) == 1, text
+    return Form(tuple(held[0]))

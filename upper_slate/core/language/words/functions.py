@@ -53,15 +53,17 @@ FUNCTIONS: Final = {entry.name: entry for entry in (
     _function("gcd", "gcd({a}, {b})", r"\gcd(a, b)", "greatest common divisor", latex=r"\gcd", arity=(1, None),
               aliases=("hcf",), aims=("highest common factor",)),
     _function("lcm", "lcm({a}, {b})", r"\operatorname{lcm}(a, b)", "least common multiple", arity=(1, None)),
-    _function("choose", "choose({n}, {k})", r"\binom{n}{k}", "ways to choose k out of n", arity=(2, 2), aims=("binomial",)),
+    _function("choose", "choose({n}, {k})", r"\binom{n}{k}", "ways to choose k out of n", arity=(2, 2), aliases=("nCr",), aims=("binomial", "combinations")),
+    _function("permutations", "permutations({n}, {k})", r"{}_nP_k", "ways to put k out of n in order", arity=(2, 2), aliases=("nPr",), aims=("arrangements",)),
     _function("re", "re({z})", r"\operatorname{re} z", "real part", aims=("complex",)),
     _function("im", "im({z})", r"\operatorname{im} z", "imaginary part", aims=("complex",)),
     _function("conj", "conj({z})", r"\overline{z}", "complex conjugate", aims=("complex",)),
     _function("arg", "arg({z})", r"\arg z", "angle of a complex number", latex=r"\arg", aims=("complex",), angle="gives"),
     _function("mean", "mean({L})", r"\operatorname{mean} L", "mean of a list", aims=("average",)),
     _function("median", "median({L})", r"\operatorname{median} L", "middle value of a list", aims=("average",)),
+    _function("mode", "mode({L})", r"\operatorname{mode} L", "most frequent value of a list, or a list of several", aims=("average",)),
     _function("variance", "variance({L})", r"\operatorname{variance} L", "variance of a sample (divides by n - 1)"),
-    _function("stdev", "stdev({L})", r"\operatorname{stdev} L", "standard deviation of a sample", aims=("spread",)),
+    _function("stdev", "sd({L})", r"\operatorname{sd} L", "standard deviation of a sample (divides by n - 1)", latex=r"\operatorname{sd}", aliases=("sd",), aims=("spread", "standard deviation")),
     _function("popvariance", "popvariance({L})", r"\operatorname{popvariance} L", "variance of a whole population"),
     _function("popstdev", "popstdev({L})", r"\operatorname{popstdev} L", "standard deviation of a whole population"),
     _function("sum", "sum({L})", r"\operatorname{sum} L", "sum of a list", aims=("total",)),
@@ -72,6 +74,11 @@ FUNCTIONS: Final = {entry.name: entry for entry in (
     _function("rank", "rank({M})", r"\operatorname{rank} M", "number of independent rows", aims=("matrix",)),
     _function("rref", "rref({M})", r"\operatorname{rref} M", "reduced row echelon form", aims=("matrix",)),
 )}
+
+#: Functions of one list: `mean(3, 4, 2)` is `mean([3, 4, 2])`.
+LIST_FUNCTIONS: Final = frozenset({"mean", "median", "mode", "variance", "stdev", "popvariance", "popstdev", "sum"})
+#: What `sin-1(1/2)` means.
+INVERSE_NAMES: Final = {"sin": "arcsin", "cos": "arccos", "tan": "arctan", "sinh": "arsinh", "cosh": "arcosh", "tanh": "artanh"}
 
 _BY_ALIAS: Final = {alias: entry for entry in FUNCTIONS.values() for alias in entry.aliases}
 

@@ -25,11 +25,12 @@ from ..exact.bridge import settled, to_sympy
 from ..graphs.graph import graph
 from ..ground.answer import Answer
 from ..ground.arithmetic import add
-from ..ground.functionals import inverse_of
-from ..ground.values import FunctionValue, Value, free_letters
+from ..ground.values import Value, free_letters
 from ..solving.equation import Range
 from ..solving.families import compare
 from ..solving.solve import range_of_letter, solve
+from .of_functions import asymptotes, domain, image, inverse
+from .polynomials import completed_square, discriminant, divided
 from .rewriting import REWRITING, rewritten
 from .tables import table
 from .tangents import line_at
@@ -47,13 +48,6 @@ def answer(evaluator: Evaluator, node: Request) -> Answer:
 
 def _solve(evaluator: Evaluator, node: Request) -> Value:
     return solve(evaluator, node)
-
-
-def _inverse(evaluator: Evaluator, node: Request) -> Value:
-    function = evaluator.of(node.bodies[0])
-    if not isinstance(function, FunctionValue):
-        raise LineError("not-a-function", "inverse of needs the name of a function, as in inverse of f.")
-    return inverse_of(evaluator.context, function)
 
 
 def _limit(evaluator: Evaluator, node: Request) -> Value:
@@ -141,7 +135,8 @@ def _graph(evaluator: Evaluator, node: Request) -> Value:
 
 #: The answer to each declared request, by its name.
 ANSWERS: dict[str, Callable[[Evaluator, Request], Value | Answer]] = {
-    "solve": _solve, "inverse of": _inverse, "limit of": _limit, "integral of": _integral, "sum of": _total, "product of": _total,
+    "solve": _solve, "inverse of": inverse, "domain of": domain, "range of": image, "asymptotes of": asymptotes,
+    "complete the square of": completed_square, "discriminant of": discriminant, "remainder of": divided, "quotient of": divided, "limit of": _limit, "integral of": _integral, "sum of": _total, "product of": _total,
     "series of": _series, "area between": _area, "turning points of": _turning_points, "greatest value of": _extreme_value,
     "least value of": _extreme_value, "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "table of": _table,
     "tangent to": line_at, "normal to": line_at, "graph": _graph, "graph points": _graph,

@@ -31,5 +31,5 @@ def line_at(evaluator: Evaluator, node: Request) -> Value:
             return RelationValue((settled(x), settled(place)), ("=",))
         slope = -1 / slope
     name = chosen_letter(evaluator.context, node.name, {x.name, *(s.name for s in (height + slope + place).free_symbols)})
-    right = tidy_expression(sp.expand(slope * (x - place) + height))
+    right = sp.expand(tidy_expression(sp.expand(slope * (x - place) + height)))
     return RelationValue((settled(evaluator.context.symbol(name)), settled(right)), ("=",))

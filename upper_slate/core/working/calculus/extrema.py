@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import functools
 from typing import TYPE_CHECKING
 
 import sympy as sp
@@ -19,7 +20,7 @@ from ..ground.values import Scalar, Solution, SolutionsValue
 from ..solving.equation import Range, solutions_of
 from ..solving.families import compare, in_order
 from ..solving.inequality import Cuts, pieces_of
-from ..solving.regions import Piece, between
+from ..solving.regions import Piece, between, true_pieces
 from ..tidy.tidy import tidy_expression
 from .derivative import differentiate, natural_requirements
 from .limits import NoLimit, side_limit
@@ -146,6 +147,57 @@ def extreme_value(context: Context, body: Body, where: Range, is_greatest: bool)
     assert best is not None
     places = [p for p, value in values if value == best or compare(value, best) == 0]
     return settled(best), [] if slope == 0 else places
+
+
+def image_of(context: Context, body: Body, where: Range) -> list[Piece]:
+    """The values that a function takes on a range, as intervals in rising order. Errors: outside-domain, not-supported where not all level points are known.
+
+    Between the points where the gradient is zero or missing a function rises or falls, so its values fill the interval between its limits.
+    """
+    slope = _slope(context, body)
+    critical = [] if slope == 0 else _critical_or_fail(context, body, slope, where)
+    repeats = not where.is_given and not _is_finite_domain(context, body, where)
+    pieces = _domain(context, body, _one_turn(context, body, slope) if repeats else where)
+    if not pieces:
+        raise LineError("outside-domain", "The function has no values in this range.")
+    heights: list[sp.Expr] = []
+    spans: list[tuple[sp.Expr, sp.Expr]] = []
+    for piece in pieces:
+        inside = [p for p in critical if compare(p, piece.low) > 0 and compare(p, piece.high) < 0]
+        ends = [e for e, is_in in ((piece.low, piece.has_low), (piece.high, piece.has_high)) if is_in]
+        heights += [to_sympy(_value(context, body, p)) for p in (*inside, *ends)]
+        marks = [piece.low, *inside, piece.high]
+        for left, right in zip(marks, marks[1:], strict=False):
+            if left != right:
+                limits = [_edge_value(body, left, 1, "greatest"), _edge_value(body, right, -1, "greatest")]
+                if sp.nan in limits:
+                    raise LineError("not-supported", "The values come to no rest at an end of the range, so which they are is not known.")
+                spans.append(tuple(sorted(limits, key=functools.cmp_to_key(compare))))
+    cuts = in_order([e for e in [*heights, *(e for span in spans for e in span)] if e.is_finite])
+
+    def is_taken(value: sp.Expr, is_cut: bool) -> bool:
+        return any(compare(value, h) == 0 for h in heights) or any(compare(low, value) < 0 < compare(high, value) or low == value == high for low, high in spans)
+
+    return true_pieces(cuts, is_taken, -sp.oo, sp.oo, False, False)
+
+
+def _is_finite_domain(context: Context, body: Body, where: Range) -> bool:
+    """Whether the function can be looked at as a whole: it does not repeat."""
+    flat = body.expr.replace(lambda n: isinstance(n, sp.sin | sp.cos | sp.tan | sp.cot | sp.sec | sp.csc), lambda n: sp.Dummy())
+    return body.letter in flat.free_symbols or not body.expr.has(sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)
+
+
+def _one_turn(context: Context, body: Body, slope: sp.Expr) -> Range:
+    """One period of a function that repeats, from 0 on."""
+    period = Cuts(Trial(context, body.letter, Statement("", atom=Atom(slope, "=")), []), Range())
+    period.zeros(slope)
+    length = period.period()
+    if length is None:  # no level point: the period is that of its parts
+        slopes = [abs(sp.diff(n.args[0], body.letter)) for n in body.expr.atoms(sp.tan, sp.cot)]
+        if len(set(slopes)) != 1 or slopes[0].free_symbols:
+            raise LineError("not-supported", "The values of this function could not be found on the whole line; give a range, as in … for x from 0 to 5.")
+        length = sp.pi / slopes[0]
+    return Range(sp.S.Zero, length, True, False, True)
 
 
 def _critical_or_fail(context: Context, body: Body, slope: sp.Expr, where: Range) -> list[sp.Expr]:

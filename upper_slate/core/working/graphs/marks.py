@@ -17,8 +17,8 @@ from ..binding.bodies import Body
 from ..binding.statement import Atom, Statement, Trial
 from ..calculus.derivative import differentiate, natural_requirements
 from ..calculus.extrema import turning_points
+from ..calculus.far_lines import far_line
 from ..calculus.limits import NoLimit, side_limit
-from ..calculus.near import on_side
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled, to_sympy
@@ -33,7 +33,6 @@ from ..solving.equation import Range, solutions_of
 from ..solving.families import in_order
 from ..solving.inequality import Cuts
 from ..tidy.tidy import tidy_expression
-from .axes import TURNING
 from .bounds import as_float
 
 #: So many of a kind are listed; nobody reads more.
@@ -207,31 +206,15 @@ class _Search:
         found: list[Asymptote] = []
         for end in (-sp.oo, sp.oo):
             try:
-                line = self._far_line(expr, letter, end)
+                near = far_line(expr, letter, end)
             except _GIVES_UP:
                 continue
-            if line is not None and line not in found and (line.kind == "oblique" or self.window[2] <= as_float(to_sympy(line.at)) <= self.window[3]):
+            if near is None:
+                continue
+            line = Asymptote("horizontal", settled(near[1])) if near[0] == 0 else Asymptote("oblique", settled(near[1]), settled(near[0]))
+            if line not in found and (line.kind == "oblique" or self.window[2] <= as_float(to_sympy(line.at)) <= self.window[3]):
                 found.append(line)
         return found
-
-    def _far_line(self, expr: sp.Expr, letter: sp.Symbol, end: sp.Expr) -> Asymptote | None:
-        height = side_limit(expr, letter, end, 1)
-        if height.is_finite:
-            return None if _is_same(expr, height, letter, end) else Asymptote("horizontal", settled(height))
-        if expr.has(*TURNING) or expr.has(sp.exp, sp.log):
-            return None
-        slope = side_limit(expr / letter, letter, end, 1)
-        if not slope.is_finite or slope == 0:
-            return None
-        offset = side_limit(sp.together(expr - slope * letter), letter, end, 1)
-        if not offset.is_finite or _is_same(expr, slope * letter + offset, letter, end):
-            return None
-        return Asymptote("oblique", settled(offset), settled(slope))
-
-
-def _is_same(expr: sp.Expr, line: sp.Expr, letter: sp.Symbol, end: sp.Expr) -> bool:
-    """Whether the curve becomes the line itself far out."""
-    return bool(sp.cancel(sp.together(on_side(expr, letter, end, 1) - line)) == 0)
 
 
 def _height(context: Context, body: Body, x: sp.Expr) -> Scalar:

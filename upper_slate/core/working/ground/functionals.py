@@ -16,7 +16,7 @@ def combine(context: Context, left: Value, right: Value, sign: str) -> FunctionV
     """f + g, f g, f/g, f^n, and the same with a number on one side."""
     model = left if isinstance(left, FunctionValue) else right
     assert isinstance(model, FunctionValue)
-    letters = model.parameters
+    letters = _letters_for(left, right, model)
     for other in (left, right):
         if isinstance(other, FunctionValue) and len(other.parameters) != len(letters):
             raise LineError("wrong-arguments", "Functions of different numbers of letters cannot be joined.")
@@ -39,6 +39,22 @@ def combine(context: Context, left: Value, right: Value, sign: str) -> FunctionV
     return FunctionValue(letters, body, tuple(requirements))
 
 
+def _letters_for(left: Value, right: Value, model: FunctionValue) -> tuple[sp.Symbol, ...]:
+    """Letters for both functions: those of one of them, unless they stand for something else in the other."""
+    functions = [v for v in (left, right) if isinstance(v, FunctionValue)]
+    taken = {letter for f in functions for letter in free_letters(f)}
+    for function in (model, *functions):
+        if not taken & {s.name for s in function.parameters}:
+            return function.parameters
+    return tuple(_unused(s, taken) for s in model.parameters)
+
+
+def _unused(letter: sp.Symbol, taken: set[str]) -> sp.Symbol:
+    """A letter of the same kind with a name that nothing else has."""
+    name = next(n for n in (*"xtuvwsrpqz", *(f"x_{k}" for k in range(1, 1000))) if n not in taken)
+    return sp.Symbol(name, **letter.assumptions0)
+
+
 def _body(context: Context, value: Value, letters: tuple[sp.Symbol, ...]) -> Scalar:
     """The body of a function in these letters; a number as it is."""
     if not isinstance(value, FunctionValue):
@@ -56,6 +72,7 @@ def compose(context: Context, outer: FunctionValue, inner: FunctionValue) -> Fun
     """outer ∘ inner: the value of inner put into outer; the domains of both hold."""
     if len(outer.parameters) != 1:
         raise LineError("wrong-arguments", f"{outer.name or 'The outer function'} takes {len(outer.parameters)} arguments, so it cannot be composed.")
+    inner = _renamed(context, inner, set(free_letters(outer)))
     if not is_scalar(inner.body):
         raise not_scalar(inner.body)
     with context.collecting() as requirements:
@@ -66,6 +83,22 @@ def compose(context: Context, outer: FunctionValue, inner: FunctionValue) -> Fun
         with context.collecting():
             body = put_in(context, outer.body, given)
     return FunctionValue(inner.parameters, body, tuple(requirements))
+
+
+def _renamed(context: Context, function: FunctionValue, taken: set[str]) -> FunctionValue:
+    """The function with other letters, where its own stand for something else in what it is joined with."""
+    own = {s.name for s in function.parameters}
+    if not own & taken:
+        return function
+    letters: list[sp.Symbol] = []
+    for letter in function.parameters:
+        letters.append(_unused(letter, taken | own | set(free_letters(function)) | {s.name for s in letters}) if letter.name in taken else letter)
+    given: dict[str, Scalar] = {old.name: new for old, new in zip(function.parameters, letters, strict=True) if old != new}
+    with context.collecting() as requirements:
+        put_in_requirements(context, function.requirements, given)
+        with context.collecting():
+            body = put_in(context, function.body, given)
+    return FunctionValue(tuple(letters), body, tuple(requirements), function.name)
 
 
 def inverse_of(context: Context, function: FunctionValue) -> FunctionValue:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from fractions import Fraction
-from math import comb, gcd, lcm
+from math import comb, gcd, lcm, perm
 from typing import Final
 
 import sympy as sp
@@ -368,6 +368,22 @@ def _choose(context: Context, n: Scalar, k: Scalar) -> Scalar:
     return checked(sp.binomial(expression(n), expression(k)))
 
 
+def _permutations(context: Context, n: Scalar, k: Scalar) -> Scalar:
+    """n!/(n - k)!"""
+    if judge.is_closed(n) and judge.is_closed(k):
+        whole, part = _whole_numbers("permutations", (n, k))
+        if whole < 0 or part < 0:
+            raise LineError("outside-domain", "permutations(n, k) needs whole numbers from 0 up.")
+        if part > whole:
+            return Surd.rational(0)
+        if part * max(whole.bit_length(), 1) > 332_200 * 2:
+            raise too_large()
+        return Surd.rational(perm(whole, part))
+    if isinstance(k, Surd) and k.is_integer and 0 <= k.as_int() <= 20:
+        return checked(sp.ff(expression(n), k.as_int()))
+    return divide(context, factorial(context, n), factorial(context, checked(expression(n) - expression(k))))
+
+
 def modulo(context: Context, value: Scalar, modulus: Scalar) -> Scalar:
     """The remainder in [0, |modulus|)."""
     if not (judge.is_closed(value) and judge.is_closed(modulus)):
@@ -423,6 +439,6 @@ _RULES: Final[dict[str, Callable[..., Scalar]]] = {
     **{kind: _trig(kind) for kind in ("sin", "cos", "tan", "sec", "csc", "cot")},
     **{f"arc{kind}": _arc(kind) for kind in ("sin", "cos", "tan")},
     "arcosh": _arcosh, "artanh": _artanh, "sign": _sign, "floor": _floor, "ceil": _ceil, "round": _round,
-    "min": _extreme(-1), "max": _extreme(1), "gcd": _gcd, "lcm": _lcm, "choose": _choose,
+    "min": _extreme(-1), "max": _extreme(1), "gcd": _gcd, "lcm": _lcm, "choose": _choose, "permutations": _permutations,
     "re": _real_part, "im": _imaginary_part, "conj": _conjugate, "arg": _argument,
 }

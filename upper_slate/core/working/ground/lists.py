@@ -63,6 +63,33 @@ def _median(context: Context, value: ListValue) -> Scalar:
     return divide(context, add([ordered[middle - 1], ordered[middle]]), Surd.rational(2))
 
 
+def _mode(context: Context, value: ListValue) -> Value:
+    """The value that comes most often; several as a list. Errors: outside-domain where each comes once."""
+    numbers = _numbers("mode", value)
+    counts: list[tuple[Scalar, int]] = []
+    for number in numbers:
+        k = next((k for k, (seen, _) in enumerate(counts) if judge.is_zero(add([seen, multiply([Surd.rational(-1), number])]))), None)
+        if k is None:
+            counts.append((number, 1))
+        else:
+            counts[k] = (counts[k][0], counts[k][1] + 1)
+    most = max((count for _, count in counts), default=0)
+    if most < 2:
+        raise LineError("outside-domain", "No value comes more than once, so there is no mode.")
+    modes = [number for number, count in counts if count == most]
+    if len(modes) == 1:
+        return modes[0]
+    return ListValue(tuple(sorted(modes, key=functools.cmp_to_key(judge.compare)) if all(judge.is_closed(m) for m in modes) else modes))
+
+
+def size(context: Context, value: ListValue) -> Value:
+    """|A|: the determinant of a square matrix, the length of a list of numbers."""
+    if value.items and all(isinstance(item, ListValue) for item in value.items):
+        return call(context, "det", [value])
+    squares = [power(context, functions.absolute(context, n), Surd.rational(2)) for n in _numbers("| |", value)]
+    return functions.call(context, "sqrt", [add(squares)])
+
+
 def _variance(by: int, name: str) -> Callable[[Context, ListValue], Scalar]:
     def rule(context: Context, value: ListValue) -> Scalar:
         numbers = _numbers(name, value)
@@ -150,7 +177,7 @@ _MATRIX_RULES: Final[dict[str, Callable[[Context, ListValue], Value]]] = {
     "trace": lambda c, v: _entry(_square(v).trace()), "rank": _rank, "rref": _rref,
 }
 _RULES: Final[dict[str, Callable[[Context, ListValue], Value]]] = {
-    "mean": _mean, "median": _median, "variance": _variance(1, "variance"), "stdev": _deviation(1, "stdev"),
+    "mean": _mean, "median": _median, "mode": _mode, "variance": _variance(1, "variance"), "stdev": _deviation(1, "stdev"),
     "popvariance": _variance(0, "popvariance"), "popstdev": _deviation(0, "popstdev"),
     "sum": lambda c, v: add(_numbers("sum", v)) if v.items else ZERO, **_MATRIX_RULES,
 }

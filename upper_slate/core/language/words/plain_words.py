@@ -1,0 +1,16 @@
+"""Words of everyday mathematics that are no names here: never a product of their letters, and what was meant by each."""
+
+from __future__ import annotations
+
+from typing import Final
+
+#: By the word in small letters: what to write for it; nothing where only leaving it out helps.
+NEVER_LETTERS: Final[dict[str, tuple[str, ...]]] = {
+    "let": (), "be": (), "is": (), "so": (), "hence": (), "thus": (), "then": (), "and": (), "since": (), "the": (), "of": (), "when": (), "where": (), "that": (), "if": (),
+    "are": (), "has": (), "get": (), "gives": (), "now": (), "by": (), "we": (), "this": (), "it": (), "as": (), "was": (), "not": (), "but": (), "for": (),
+    "ans": ("above",), "answer": ("above",), "int": ("integral of",), "inv": ("inverse",), "deg": ("°",), "rad": (), "std": ("stdev",), "var": ("variance",),
+    "avg": ("mean",), "average": ("mean",), "lim": ("limit of",), "der": ("derivative of",), "deriv": ("derivative of",), "diff": ("derivative of",), "grad": ("gradient of",),
+    "lg": ("log",), "tg": ("tan",), "ctg": ("cot",), "ncr": ("choose",), "npr": ("permutations",), "sqr": ("sqrt",), "sqroot": ("sqrt",), "mod": (), "div": (), "abs": ("abs",),
+    "arcsine": ("arcsin",), "sine": ("sin",), "cosine": ("cos",), "tangent": ("tan",), "det": ("det",), "inf": ("oo",), "infty": ("oo",), "mean": ("mean",),
+    "root": ("root",), "fact": (), "pow": (), "exp": ("exp",), "sgn": ("sign",), "tr": ("trace",), "cis": (),
+}

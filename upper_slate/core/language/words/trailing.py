@@ -1,0 +1,28 @@
+"""What may stand at the end of a line: to how many digits, or in which form, the result is asked for."""
+
+from __future__ import annotations
+
+from typing import Final
+
+#: The words that count digits, each with the unit that it means: decimal places or significant figures.
+UNITS: Final[dict[tuple[str, ...], str]] = {
+    **dict.fromkeys([("dp",), ("d", ".", "p"), ("d", ".", "p", "."), ("d", "p"), ("decimal", "places"), ("decimal", "place"), ("decimals",), ("dps",), ("places",)], "dp"),
+    **dict.fromkeys([("sf",), ("s", ".", "f"), ("s", ".", "f", "."), ("s", "f"), ("sig", "fig"), ("sig", "figs"), ("sig", ".", "fig", "."), ("sigfig",), ("sigfigs",),
+                     ("significant", "figures"), ("significant", "figure"), ("significant", "digits"), ("figures",), ("digits",)], "sf"),
+}
+
+#: `to the nearest …`, each with the decimal places that it means.
+NEAREST: Final = {"whole number": 0, "whole": 0, "integer": 0, "unit": 0, "tenth": 1, "hundredth": 2, "thousandth": 3}
+
+#: The forms of a result by the words that ask for them.
+FORMS: Final = {
+    "as a decimal": "decimal", "as decimal": "decimal", "in decimal form": "decimal", "as a fraction": "fraction", "as fraction": "fraction",
+    "as an improper fraction": "fraction", "in fraction form": "fraction", "as a mixed number": "mixed number", "as a mixed fraction": "mixed number",
+    "as a percentage": "percentage", "as a percent": "percentage", "as percentage": "percentage", "as a single fraction": "single fraction",
+    "in standard form": "standard form", "in scientific notation": "standard form", "in scientific form": "standard form", "as a recurring decimal": "recurring",
+    "in radians": "radians", "in degrees": "degrees", "in polar form": "polar form", "in exponential form": "polar form", "exactly": "exact", "in exact form": "exact",
+    "in factored form": "factored", "in expanded form": "expanded", "as a product of prime factors": "prime factors", "as a product of primes": "prime factors",
+}
+
+#: Each form by the words with which it is written back.
+WORDS_OF: Final = {form: words for words, form in reversed(FORMS.items())}

@@ -1,0 +1,170 @@
+"""What a request means that was said in other words: the tree of the request, the function or the derivative that it stands for."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from typing import Final
+
+from ..language.tree import Apply, At, Bracket, Call, Derivative, ListOf, Logic, Name, Node, Number, Prime, Relation, Request
+from ..language.words.forms import Form
+from ..problems import LineError, Suggestion
+from .cursor import Cursor
+from .letters import free_letters, only_letter
+
+_ATOMS: Final = (Name, Number, Call, Bracket, Prime, Apply)
+_ORDERS: Final = {"derivative of": 1, "second derivative of": 2, "third derivative of": 3}
+
+
+def meaning_of(cursor: Cursor, request: Request, form: Form) -> Node:
+    """The tree that a request stands for. Errors: wrong-arguments where the letter is not clear, syntax where a part is missing."""
+    rule = _MEANT.get(request.name)
+    node = request if rule is None else rule(cursor, request)
+    if isinstance(node, Request) and form.has("tight", "bounds", "approach", "range", "ends", "steps", "windows"):
+        return _with_letter(cursor, node)
+    return node
+
+
+def _with_letter(cursor: Cursor, request: Request) -> Request:
+    """The letter of a range that was said without one: the only one, or x."""
+    has_range = request.low is not None or request.interval is not None or bool(request.points)
+    if request.letters or not (has_range or request.name == "integral of"):
+        return request
+    free = list(dict.fromkeys(letter for body in request.bodies for letter in free_letters(body, cursor.names)))
+    letter = free[0] if len(free) == 1 else only_letter(request.bodies[0], cursor.names) if len(request.bodies) == 1 else None
+    if letter is None and ("x" in free or not free):
+        letter = "x"
+    if letter is None:
+        if cursor.tolerant:
+            return replace(request, letters=("x",))
+        raise _which_letter(cursor, request, free)
+    return replace(request, letters=(letter,))
+
+
+def _which_letter(cursor: Cursor, request: Request, free: list[str]) -> LineError:
+    end = request.bodies[-1].end
+    if request.name == "integral of" and request.low is None:
+        offers = tuple(Suggestion(f" d{letter}", end, end) for letter in free[:4])
+        return LineError("wrong-arguments", f"Say for which letter, as in … d{free[0]}.", request.start, request.end, offers)
+    offers = tuple(Suggestion(f" for {letter}", end, end) for letter in free[:4])
+    return LineError("wrong-arguments", f"Say for which letter, as in … for {free[0]} from 0 to 5.", request.start, request.end, offers)
+
+
+# -- derivatives -------------------------------------------------------------------------------------------------------
+
+
+def _derivative(cursor: Cursor, request: Request) -> Node:
+    body, order = request.bodies[0], _ORDERS[request.name]
+    place = {"start": request.start, "end": request.end}
+    inner = body if isinstance(body, _ATOMS) else Bracket(body, start=body.start, end=body.end)
+    letters = list(dict.fromkeys(request.letters))
+    if cursor.is_function(body):
+        own = cursor.names.parameters(body.name) if isinstance(body, Name) else ()
+        if not letters or tuple(letters) == own:
+            node: Node = Prime(inner, order, **place)
+            return node if request.point is None else Apply(node, (request.point,), **place)
+    free = free_letters(body, cursor.names)
+    letter = letters[0] if letters else only_letter(body, cursor.names) or ("x" if not free else None)
+    if letter is None:
+        if not cursor.tolerant:
+            offers = tuple(Suggestion(f" with respect to {name}", body.end, body.end) for name in free[:4])
+            raise LineError("wrong-arguments", f"Say by which letter, as in … with respect to {free[0]}.", request.start, request.end, offers)
+        letter = free[0]
+    node = Derivative(letter, order, inner, **place)
+    return node if request.point is None else At(node, (letter,), (request.point,), **place)
+
+
+# -- equations ---------------------------------------------------------------------------------------------------------
+
+
+def _solve(cursor: Cursor, request: Request) -> Node:
+    equations = [part for body in request.bodies for part in _parts_of_system(cursor, body)]
+    letters = request.letters
+    if not letters and len(equations) > 1:
+        letters = tuple(sorted(dict.fromkeys(letter for e in equations for letter in free_letters(e, cursor.names))))
+    bodies = tuple(_equation(cursor, e, says_so=request.name == "solve") for e in equations)
+    return replace(request, name="solve", bodies=bodies, letters=letters)
+
+
+def _parts_of_system(cursor: Cursor, body: Node) -> tuple[Node, ...]:
+    """`x + y = 5 and x - y = 1` in several letters is a system."""
+    if isinstance(body, Logic) and body.sign == "and" and all(isinstance(p, Relation) and p.signs == ("=",) for p in body.parts) \
+            and len(free_letters(body, cursor.names)) > 1:
+        return body.parts
+    return (body,)
+
+
+def _equation(cursor: Cursor, body: Node, says_so: bool) -> Node:
+    """A function or an expression by itself is meant to be 0."""
+    if isinstance(body, Relation | Logic) or (isinstance(body, Bracket) and isinstance(body.body, Relation | Logic)) or cursor.tolerant:
+        return body
+    start, end = body.start, body.end
+    if isinstance(body, Name) and (own := cursor.names.parameters(body.name)):
+        left: Node = Call(body.name, tuple(Name(letter, start=start, end=end) for letter in own), start=start, end=end)
+    else:
+        left = body
+    if says_so:
+        cursor.note(f"Read as {cursor.text_of(body)} = 0.", body.start, body.end)
+    return Relation((left, Number("0", start=start, end=end)), ("=",), start=start, end=end)
+
+
+# -- values ------------------------------------------------------------------------------------------------------------
+
+
+def _total(cursor: Cursor, request: Request) -> Node:
+    if request.low is None and not request.letters:
+        if request.name == "sum of":
+            return Call("sum", _listed(request), start=request.start, end=request.end)
+        if not cursor.tolerant:
+            raise LineError("syntax", "Here a range is expected, as in product of n for n from 1 to 5.", request.start, request.end)
+    elif (request.low is None or request.high is None or len(request.bodies) > 1) and not cursor.tolerant:
+        raise LineError("syntax", f"Here a range is expected, as in {request.name} n^2 for n from 1 to 5.", request.start, request.end)
+    return request
+
+
+def _listed(request: Request) -> tuple[Node, ...]:
+    if len(request.bodies) == 1:
+        return request.bodies
+    return (ListOf(request.bodies, start=request.bodies[0].start, end=request.bodies[-1].end),)
+
+
+def _of_list(name: str) -> Callable[[Cursor, Request], Node]:
+    return lambda cursor, request: Call(name, _listed(request), start=request.start, end=request.end)
+
+
+def _of_each(name: str) -> Callable[[Cursor, Request], Node]:
+    return lambda cursor, request: Call(name, request.bodies, start=request.start, end=request.end)
+
+
+def _laplace(cursor: Cursor, request: Request) -> Node:
+    usual = ("s", "t") if request.name.startswith("inverse") else ("t", "s")
+    letters = request.letters
+    if not letters and (own := only_letter(request.bodies[0], cursor.names)):
+        letters = (own,)
+    image = usual[1] if (letters or usual)[0] != usual[1] else usual[0]
+    return replace(request, letters=(letters[0] if letters else usual[0], letters[1] if len(letters) > 1 else image))
+
+
+def _points(cursor: Cursor, request: Request) -> Node:
+    return replace(request, bodies=_listed(request))
+
+
+def _needs_range(cursor: Cursor, request: Request) -> Node:
+    if request.low is None and not request.points and not cursor.tolerant:
+        raise LineError("syntax", f"Here a range is expected, as in {request.name} … for x from 0 to 5.", request.start, request.end,
+                        Suggestion(" from 0 to 5", request.end, request.end))
+    return request
+
+
+_MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
+    **dict.fromkeys(_ORDERS, _derivative),
+    "solve": _solve, "roots of": _solve, "sum of": _total, "product of": _total, "laplace transform of": _laplace, "inverse laplace transform of": _laplace,
+    "graph points": _points, "table of": _needs_range, "area between": _needs_range,
+    "mean of": _of_list("mean"), "median of": _of_list("median"), "mode of": _of_list("mode"), "variance of": _of_list("variance"),
+    "standard deviation of": _of_list("stdev"), "population variance of": _of_list("popvariance"),
+    "population standard deviation of": _of_list("popstdev"), "lcm of": _of_each("lcm"), "gcd of": _of_each("gcd"),
+    "determinant of": _of_each("det"), "transpose of": _of_each("transpose"), "trace of": _of_each("trace"), "rank of": _of_each("rank"),
+    "reduced form of": _of_each("rref"), "square root of": _of_each("sqrt"), "cube root of": _of_each("cbrt"), "absolute value of": _of_each("abs"),
+    "real part of": _of_each("re"), "imaginary part of": _of_each("im"), "conjugate of": _of_each("conj"), "argument of": _of_each("arg"),
+    **{f"{name} of": _of_each(name) for name in ("sin", "cos", "tan", "ln", "log")},
+}

@@ -1,0 +1,90 @@
+"""Takes off the end of a line what asks for digits or a form: `to 3 sf`, `correct to 2 d.p.`, `as a fraction`, `(3 sf)`."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Final
+
+from ..language.tree import InForm, Node, Request, ToDigits
+from ..language.words.trailing import FORMS, NEAREST, UNITS
+from ..problems import LineError, Suggestion
+from .names import KnownNames
+from .tokens import Token
+
+_LIMITS: Final = {"dp": (0, 50), "sf": (1, 50)}
+_FORMS: Final = {tuple(text.split()): form for text, form in FORMS.items()}
+_NEAREST: Final = {tuple(text.split()): places for text, places in NEAREST.items()}
+#: Forms that are requests of their own.
+_REQUESTS: Final = {"single fraction": "single fraction of"}
+
+
+@dataclass(frozen=True)
+class Ending:
+    """What was asked for at the end of a line, and where its words begin and end."""
+
+    start: int
+    end: int
+    form: str = ""
+    digits: int = 0
+    unit: str = ""
+
+    def around(self, body: Node) -> Node:
+        """The expression with what was asked for it."""
+        if self.form in _REQUESTS:
+            return Request(_REQUESTS[self.form], (body,), start=body.start, end=self.end)
+        if self.form:
+            return InForm(body, self.form, start=body.start, end=self.end)
+        return ToDigits(body, self.digits, self.unit, start=body.start, end=self.end)
+
+
+def without_ending(tokens: list[Token], names: KnownNames, tolerant: bool) -> tuple[list[Token], list[Ending]]:
+    """The tokens without what asks for digits or a form; the endings from the inner to the outer. Errors: too-large, syntax."""
+    endings: list[Ending] = []
+    while found := _ending(tokens, names, tolerant):
+        ending, at = found
+        endings.insert(0, ending)
+        tokens = [*tokens[:at], Token("end", "", tokens[at].start, tokens[at].start, True)]
+    return tokens, endings
+
+
+def _ending(tokens: list[Token], names: KnownNames, tolerant: bool) -> tuple[Ending, int] | None:
+    words = [t.text.lower() for t in tokens[:-1]]
+    for first in range(1, len(words)):
+        if tokens[first].kind not in ("name", "(") or names.has_meaning(tokens[first].text):
+            continue
+        said = tuple(words[first:])
+        place = tokens[first].start, tokens[-2].end
+        if said in _FORMS:
+            return Ending(*place, form=_FORMS[said]), first
+        if found := _digits(said):
+            return _checked(Ending(*place, digits=found[0], unit=found[1]), tokens[first:], tolerant), first
+    return None
+
+
+def _digits(said: tuple[str, ...]) -> tuple[int, str] | None:
+    if said[0] == "(" and said[-1] == ")":
+        inner = said[1:-1]
+        return _digits(inner) or (_count(inner) if inner else None)
+    for opening in (("correct", "to"), ("rounded", "to"), ("accurate", "to"), ("to",), ("correct",)):
+        if said[:len(opening)] == opening:
+            rest = said[len(opening):]
+            if rest[:2] == ("the", "nearest"):
+                return (_NEAREST[rest[2:]], "dp") if rest[2:] in _NEAREST else None
+            return _count(rest)
+    return None
+
+
+def _count(said: tuple[str, ...]) -> tuple[int, str] | None:
+    """`3 sf`."""
+    if len(said) < 2 or not said[0].isdigit() or len(said[0]) > 6 or said[1:] not in UNITS:
+        return None
+    return int(said[0]), UNITS[said[1:]]
+
+
+def _checked(ending: Ending, tokens: list[Token], tolerant: bool) -> Ending:
+    low, high = _LIMITS[ending.unit]
+    if low <= ending.digits <= high or tolerant:
+        return ending
+    count = next(t for t in tokens if t.kind == "number")
+    raise LineError("too-large" if ending.digits > high else "syntax", f"Decimals go from {low} to {high} {ending.unit}.", count.start, count.end,
+                    Suggestion(str(min(max(ending.digits, low), high)), count.start, count.end))

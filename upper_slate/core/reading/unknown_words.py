@@ -1,0 +1,133 @@
+"""Words without a meaning: which are never the product of their letters, and what was most likely meant."""
+
+from __future__ import annotations
+
+from difflib import get_close_matches
+
+from ..language.words import CONSTANTS, FUNCTIONS, NEVER_LETTERS, REQUESTS, function_named
+from ..problems import LineError, Suggestion
+from .cursor import Cursor
+from .tokens import Token, canonical_name
+
+#: Every word of a request and of the small words of the language.
+VOCABULARY = frozenset(word for entry in REQUESTS.values() for form in ((entry.form,) if entry.form else ()) + entry.said
+                       for part in form.flat() if hasattr(part, "spellings") for spelling in part.spellings for word in spelling if len(word) > 1)
+
+
+class Words:
+    """What a run of letters without a meaning may be, on one line."""
+
+    def __init__(self, cursor: Cursor) -> None:
+        self.cursor = cursor
+
+    def is_word(self, token: Token) -> bool:
+        """Whether a run is a word that people know, not letters side by side."""
+        lowered = token.text.lower()
+        if len(lowered) < 2 or self._all_mean_something(token.text):
+            return False
+        return lowered in NEVER_LETTERS or self._built_in(token.text) is not None
+
+    def is_product(self, token: Token) -> bool:
+        """Whether each of its letters stands alone elsewhere in the line, or has a value on the page."""
+        letters = set(token.text)
+        alone = {t.text for t in self.cursor.tokens if t.kind == "name" and len(t.text) == 1}
+        names = self.cursor.names
+        return token.text.isalpha() and len(token.text) <= 6 and all(c in alone or c in names.values or c in names.bound for c in letters)
+
+    def _all_mean_something(self, run: str) -> bool:
+        return all(self.cursor.names.has_meaning(c) for c in run)
+
+    def refuse(self, token: Token) -> None:
+        """Raises for a run that must not be read as letters. Errors: unknown-name."""
+        cursor = self.cursor
+        called = cursor.ahead().kind == "(" and not cursor.ahead().spaced
+        if self.is_word(token):
+            raise self.other_word(token)
+        if not called or not token.text.isalpha():
+            return
+        functions = [c for c in token.text if cursor.names.is_page_function(c)]
+        if len(functions) == len(token.text) == 2:
+            raise self.two_functions(functions[0], functions[1], token.start, token.end)
+        if not self.is_product(token):
+            raise self.unknown(token)
+
+    def two_functions(self, outer: str, inner: str, start: int, end: int) -> LineError:
+        """`fg(2)`: the function of a function, or a product?"""
+        cursor = self.cursor
+        opened = next((k for k, t in enumerate(cursor.tokens) if t.start >= end and t.kind == "("), None)
+        message = f"Say whether {outer} of {inner}, or the product of both, is meant."
+        if opened is None:
+            return LineError("wrong-arguments", message, start, end)
+        depth, last = 0, cursor.tokens[-1]
+        for token in cursor.tokens[opened:]:
+            depth += (token.kind == "(") - (token.kind == ")")
+            if depth == 0:
+                last = token
+                break
+        given = cursor.source[cursor.tokens[opened].start:last.end]
+        return LineError("wrong-arguments", message, start, last.end,
+                         (Suggestion(f"{outer}({inner}{given})", start, last.end), Suggestion(f"{outer}{given} {inner}{given}", start, last.end)))
+
+    def composed(self, token: Token) -> list[Token] | None:
+        """`fog(2)`: the tokens of f ∘ g in brackets, where f and g are functions here."""
+        run, names = token.text, self.cursor.names
+        if not (len(run) == 3 and run[1] == "o" and names.is_function(run[0]) and names.is_function(run[2])):
+            return None
+        first, last = (Token("name", run[k], token.start + k, token.start + k + 1, token.spaced and k == 0) for k in (0, 2))
+        sign = Token("@", "o", token.start + 1, token.start + 2)
+        bracket = (Token("(", "(", token.start, token.start, token.spaced), Token(")", ")", token.end, token.end))
+        return [bracket[0], first, sign, last, bracket[1]]
+
+    def other_word(self, token: Token) -> LineError:
+        """The error for a word that is written otherwise here."""
+        run = token.text
+        known = self._built_in(run)
+        meant = (known,) if known else NEVER_LETTERS.get(run.lower(), ())
+        offers = tuple(Suggestion(text, token.start, token.end) for text in meant)
+        if not offers and self.cursor.at == 0 and self.cursor.ahead().kind != "end":
+            offers = (Suggestion("", token.start, self.cursor.ahead().start),)
+        hint = f" Did you mean {meant[0]}?" if meant else ""
+        return LineError("unknown-name", f"Nothing above this line is called {run}.{hint}", token.start, token.end, offers)
+
+    @staticmethod
+    def _built_in(run: str) -> str | None:
+        """The built-in name that this is in other capitals."""
+        lowered = run.lower()
+        if run == lowered or len(run) < 2:
+            return None
+        return lowered if function_named(lowered) or lowered in CONSTANTS else None
+
+    def unknown(self, token: Token) -> LineError:
+        """The error for a run that means nothing, with the name that is nearest."""
+        run, names = token.text, self.cursor.names
+        before = self.cursor.tokens[self.cursor.at - 1] if self.cursor.at else None
+        if before and before.kind == "number" and before.end == token.start and ("_" in run or any(c.isdigit() for c in run) or len(run) > 3):
+            return LineError("unknown-name", f"{before.text}{run}: a name cannot begin with a digit.", before.start, token.end)
+        meant = names.spaced(run) or names.nearest(run) or self._nearest_word(run)
+        hint = f" Did you mean {meant}?" if meant else ""
+        offers = (Suggestion(meant, token.start, token.end),) if meant else ()
+        return LineError("unknown-name", f"Nothing above this line is called {run}.{hint}", token.start, token.end, offers)
+
+    @staticmethod
+    def _nearest_word(run: str) -> str | None:
+        """A word of a request, or of everyday mathematics, that is one slip away."""
+        lowered = run.lower()
+        if NEVER_LETTERS.get(lowered):
+            return NEVER_LETTERS[lowered][0]
+        found = get_close_matches(lowered, [word for word in (*VOCABULARY, *FUNCTIONS) if len(word) > 3], n=1, cutoff=0.8)
+        return found[0] if found and found[0] != run else None
+
+    def reads_like_a_sentence(self) -> bool:
+        """Whether three words or more mean nothing, one of them of four letters or more."""
+        words = [t.text for t in self.cursor.tokens if t.kind == "name" and self._means_nothing(t.text)]
+        return len(words) >= 3 and any(len(word) >= 4 for word in words)
+
+    def _means_nothing(self, run: str) -> bool:
+        names, lowered = self.cursor.names, run.lower()
+        if not run.isalpha() or len(run) < 2 or names.is_known(canonical_name(run)) or names.is_letter(run):
+            return False
+        return lowered not in VOCABULARY and not function_named(lowered) and not (len(run) <= 3 and self.is_product_of_letters(run))
+
+    def is_product_of_letters(self, run: str) -> bool:
+        """Whether a short run is more likely letters side by side than a word: none of a, e, i, o, u in it, or letters that stand elsewhere."""
+        return run.lower() not in NEVER_LETTERS and (not set(run.lower()) & set("aeiou") or self._all_mean_something(run))
