@@ -5,8 +5,9 @@ from __future__ import annotations
 import unittest
 
 from upper_slate.core.language.plain import plain
+from upper_slate.core.language.tree import Request
 from upper_slate.core.language.words import REQUESTS
-from upper_slate.core.language.words.forms import Optional, Place, Word, form
+from upper_slate.core.language.words.forms import Form, Optional, Place, Word, form
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
 from upper_slate.core.working.answers.requests import ANSWERS
@@ -45,11 +46,42 @@ LINES = [
 ]
 
 
+KNOWN = KnownNames({"f": "f(x)"}, lists=frozenset("A"), values=frozenset("A"))
+#: Something for each place of a form.
+PARTS = {
+    "body": "x^2", "tight": "x^2", "expression": "x^2", "bodies": "x^2", "conditions": "x^2 = 4", "letter": "x", "point": "1", "order": "3", "differential": "dx",
+    "approach": "x -> 0", "bounds": "_(x=1)^3", "range": "for x in [0, 1]", "interval": "on [0, 1]", "ends": "for x from 0 to 1", "steps": "from 0 to 1 step 1/2",
+    "windows": "for x from 0 to 1",
+}
+
+
+def filled(spelling: Form) -> str:
+    """A line of this form, with everything in it that may be left out."""
+    return " ".join(part.text if isinstance(part, Word) else PARTS[part.name] for part in spelling.flat()).replace("∫ _(x=1)", "∫_0").replace("integral _(x=1)", "integral _0").replace(
+        "int _(x=1)", "int _0")
+
+
+def means_something_else(name: str) -> bool:
+    """Whether a request is only another word for something."""
+    entry = REQUESTS[name]
+    assert entry.form is not None
+    body = read_line(filled(entry.form), KNOWN).body
+    return not (isinstance(body, Request) and body.name == name)
+
+
 class Declared(unittest.TestCase):
     def test_each_request_has_an_answer_and_each_answer_a_declaration(self) -> None:
-        spelled_twice = {"integral between"}  # the same request with its ends, for the completion
-        own = {"graph points"}  # a way to write `graph`
-        self.assertEqual(set(REQUESTS) - spelled_twice, (set(ANSWERS) | REWRITING) - own)
+        said_otherwise = {name for name in REQUESTS if means_something_else(name)}
+        self.assertEqual(set(REQUESTS) - said_otherwise, set(ANSWERS) | REWRITING)
+
+    def test_every_spelling_is_read(self) -> None:
+        """Each declared form, with something in its places, is read as its request or as what that means."""
+        for entry in REQUESTS.values():
+            for spelling in (entry.form, *entry.said):
+                assert spelling is not None
+                line = filled(spelling)
+                with self.subTest(line):
+                    self.assertIsNotNone(read_line(line, KNOWN).body)
 
     def test_what_is_read_is_written_back_the_same(self) -> None:
         for line in LINES:
@@ -63,7 +95,9 @@ class Declared(unittest.TestCase):
     def test_forms(self) -> None:
         found = form("tangent to {body} at [{letter} =] {point}")
         self.assertEqual(found.opening, ("tangent", "to"))
-        self.assertEqual(found.word_before("letter"), "at")
+        self.assertTrue(found.has("letter"))
+        self.assertEqual(form("with_respect_to|wrt {letter}").parts[0], Word("with respect to", ("wrt",)))
+        self.assertEqual(form("of {body} [at [{letter} =] {point}]").flat()[-1], Place("point"))
         self.assertEqual(found.parts[4], Optional((Place("letter"), Word("="))))
         with self.assertRaises(AssertionError):
             form("something of {nothing}")

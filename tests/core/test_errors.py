@@ -24,17 +24,17 @@ MISTAKES = [
     ("|x", "syntax", "|", "closing bar"),
     ("()", "syntax", "()", "nothing between"),
     ("3 # 4", "syntax", "#", "no meaning here"),
-    ("{2}", "syntax", "{", "Round brackets"),
+    ("2}", "syntax", "}", "no meaning"),
     ("1.", "syntax", "1.", "digit is missing"),
     ("* 3", "syntax", "*", "expected before *"),
     ("sqrt(3) to 3", "syntax", "3", "number of digits"),
-    ("x at 2", "syntax", "2", "letter and its value"),
+    ("x y at 2", "syntax", "2", "letter and its value"),
     ("f(x, x) = x", "syntax", "x", "stands twice"),
     ("x = 3 = 4", "syntax", "3 = 4", "one ="),
     ("2\u00003", "syntax", "\x00", "invisible"),
     ("cell x", "syntax", "cell", "its number"),
     ("3 ?", "syntax", "3", "relation"),
-    ("2nd_weight + 1", "unknown-name", "2nd_weight", "cannot start with a digit"),
+    ("2nd_weight + 1", "unknown-name", "2nd_weight", "cannot begin with a digit"),
     ("sinx", "unknown-name", "sinx", "sin(x)"),
     ("lnx", "unknown-name", "lnx", "ln(x)"),
     ("pix", "unknown-name", "pix", "pi x"),
@@ -78,30 +78,21 @@ MISTAKES = [
     ("(" * 1000, "too-large", "(", "deep"),
     ("x" * 2001, "syntax", "x", "2,000 characters"),
 ]
-#: What people say, and the line that is meant: it is offered as a suggestion, and has a result.
+#: What people say that is not read, and the line that is meant: it is offered as a suggestion, and has a result.
 SAID_OTHERWISE = [
-    ("table x^2 for x from 1 to 5", "table of x^2 for x from 1 to 5"),
-    ("limit sin(x)/x as x -> 0", "limit of sin(x)/x as x -> 0"),
-    ("lim 1/x as x -> oo", "limit of 1/x as x -> oo"),
-    ("integrate x^2 dx", "integral of x^2 dx"),
-    ("sum n^2 for n from 1 to 10", "sum of n^2 for n from 1 to 10"),
-    ("differentiate x^2 + 3x", "d/dx (x^2 + 3x)"),
-    ("derivative of (t + 1)^3 with respect to t", "d/dt ((t + 1)^3)"),
-    ("gradient of y^2 x wrt y", "d/dy (y^2 x)"),
-    ("partial fractions 1/(x^2 - 1)", "partial fractions of 1/(x^2 - 1)"),
-    ("stationary points of x^3 - 3x", "turning points of x^3 - 3x"),
-    ("maximum of 4 - x^2", "greatest value of 4 - x^2"),
-    ("graph of x^2", "graph x^2"),
-    ("plot x^2, x", "graph x^2, x"),
-    ("roots of x^2 - 4", "solve x^2 - 4"),
-    ("multiply out (x + 1)(x + 2)", "expand (x + 1)(x + 2)"),
-    ("rationalise the denominator of 1/sqrt(2)", "rationalize 1/sqrt(2)"),
-    ("square root of 16", "sqrt 16"),
-    ("mean of [3, 1, 4]", "mean [3, 1, 4]"),
-    ("work out 2/3 + 1/7", "2/3 + 1/7"),
-    ("2 (integral x dx from 0 to 1)", "2 (integral of x dx from 0 to 1)"),
     ("2/3 of 60", "2/3 * 60"),
     ("cos30", "cos(30)"),
+    ("Sin(3)", "sin(3)"),
+    ("inv([[2, 1], [5, 3]])", "inverse([[2, 1], [5, 3]])"),
+    ("2 Pi", "2 pi"),
+    ("lg(100)", "log(100)"),
+    ("avg(2, 4)", "mean(2, 4)"),
+    ("56 x 8", "56 * 8"),
+    ("x =< 3", "x <= 3"),
+    ("sin-1(1/2)", "arcsin(1/2)"),
+    ("11 % 4", "11 mod 4"),
+    ("3,5 + 1", "3.5 + 1"),
+    ("a = 6, b = 12", "a = 6\nb = 12"),
 ]
 #: Lines above, then a line that must fail with that code.
 IN_CONTEXT = [
@@ -156,13 +147,12 @@ class Errors(unittest.TestCase):
             with self.subTest(line=line):
                 error = result(line)["error"]
                 self.assertIsNotNone(error)
-                self.assertEqual(error["code"], "unknown-name")
                 suggestion = error["suggestion"]
                 mended = (
                     line[: suggestion["start"]] + suggestion["text"] + line[suggestion["end"] :]
                 )
                 self.assertEqual(mended, meant)
-                self.assertIsNone(result(mended)["error"])
+                self.assertIsNone(result(*mended.split("\n"))["error"])
 
     def test_words_with_a_meaning_here_are_no_requests(self) -> None:
         for lines, wanted in (

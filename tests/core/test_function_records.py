@@ -19,7 +19,7 @@ from upper_slate.core.working.ground.lists import is_list_function
 from .lines import code, exact, result
 
 #: Declared functions that are written with others: roots and powers, numbers with several arguments.
-WRITTEN_WITH_OTHERS = {"sqrt", "cbrt", "root", "log", "round", "gcd", "lcm", "choose"}
+WRITTEN_WITH_OTHERS = {"sqrt", "cbrt", "root", "log", "round", "gcd", "lcm", "choose", "permutations"}
 #: Places at which each function has a value.
 PLACES = ("1/3", "1/2", "7/10")
 ABOVE_ONE = ("3/2", "2", "5")

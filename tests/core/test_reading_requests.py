@@ -57,7 +57,7 @@ TYPESET = (
     ),
     (
         "laplace transform of t in t, as a function of s",
-        r"\text{laplace transform of } t \text{ in } t \text{, as a function of } s",
+        r"\text{laplace transform of } t \text{ in } t, \text{ as a function of } s",
     ),
     ("simplify x/x", r"\text{simplify } \frac{x}{x}"),
     ("single fraction of 1/x", r"\text{single fraction of } \frac{1}{x}"),
@@ -92,18 +92,18 @@ SLIPS = (
     ("solve x^2 = 4 for", 17, 17, "a letter"),
     ("limit of x as x", 15, 15, "->"),
     ("limit of x as", 13, 13, "a letter"),
-    ("integral of x^2", 15, 15, "The letter of the integral is missing"),
+    ("integral of x y", 0, 15, "for which letter"),
     ("sum of n for n from 1", 21, 21, "“to”"),
     ("series of e^x to order 3", 14, 16, "“at”"),
     ("series of e^x at x = 0 to order x", 32, 33, "a whole number"),
-    ("area between x and x^2", 22, 22, "“for”"),
-    ("table of x^2", 12, 12, "“for”"),
+    ("area between x and x^2", 22, 22, "a range"),
+    ("table of x^2", 12, 12, "a range"),
     ("solve x = 1 for x in 3", 21, 22, "an interval"),
     ("solve x^2 = 4 for x in [0 5]", 24, 27, "a sign is missing"),
     ("graph x^2 for x from 0", 22, 22, "“to”"),
     ("sum of n for 3 from 1 to 2", 13, 14, "a letter"),
-    ("laplace transform of t in t, as function of s", 32, 40, "“a”"),
-    ("greatest value of x for x", 25, 25, "“from”"),
+    ("laplace transform of t in t, as function of s", 29, 31, "“as a function of”"),
+    ("greatest value of x for x from 1", 32, 32, "“to”"),
 )
 
 

@@ -86,12 +86,17 @@ class Words(unittest.TestCase):
         self.assertLessEqual({"abc", "a", "b", "c"}, words_of("2 abc"))
         self.assertIn("x_1", words_of("x1 + 2"))
         self.assertIn("r", words_of("dr + 1"))
-        self.assertEqual(words_of("2 + \u20ac"), frozenset())
+        self.assertEqual(words_of("2 a + \u20ac"), {"a"})
         self.assertEqual(cells_named("cell 3 + (cell 12)(2)"), [3, 12])
         for text, name in (
             ("f(x) = 2", "f"),
             ("x1 = 2", "x_1"),
-            ("a == 2", None),
+            ("a == 2", "a"),
+            ("let a = 2", "a"),
+            ("a := 2", "a"),
+            ("f: x -> 2x", "f"),
+            ("f(2) = 9", None),
+            ("a =", None),
             ("a => 2", None),
             ("2 = a", None),
         ):

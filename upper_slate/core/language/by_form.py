@@ -14,7 +14,7 @@ Pieces = Iterator[tuple[str, Node | Interval | str]]
 def pieces_of(node: Request, form: Form) -> Pieces:
     """What stands in a request, in order: `words` that stand together, each `part`, `letter`, `interval`, `sign` and `text`."""
     words: list[str] = []
-    for kind, piece in _Walk(node).pieces(form.parts):
+    for kind, piece in _Walk(node, form).pieces(form.parts):
         if kind == "word":
             words.append(str(piece))
             continue
@@ -29,8 +29,9 @@ def pieces_of(node: Request, form: Form) -> Pieces:
 class _Walk:
     """Goes along a form and takes the parts of a request as their places come."""
 
-    def __init__(self, node: Request) -> None:
+    def __init__(self, node: Request, form: Form) -> None:
         self.node = node
+        self.has_differential = form.has("differential")
         self.bodies, self.letters = iter(node.bodies), iter(node.letters)
 
     def pieces(self, parts: tuple[Part, ...]) -> Pieces:
@@ -52,7 +53,7 @@ class _Walk:
         if "letter" in names:
             return bool(self.node.letters)
         if any(name in RANGES for name in names):
-            return bool(self.node.letters) or self._has_range()
+            return self._has_range() or (bool(self.node.letters) and not self.has_differential)
         if "differential" in names:
             return self.node.low is None
         return any(getattr(self.node, name, None) is not None for name in names)

@@ -23,7 +23,8 @@ def known_names(names: dict[str, MeaningData], failed: dict[str, int], own: tupl
     if own is not None and is_new:
         functions[own[0]] = own[1]
     return KnownNames(functions, frozenset(n for n in {*names, *failed} if n not in functions), near=near, own=own[0] if own is not None and is_new else "",
-                      letters={n: m.letters for n, m in names.items() if m.letters}, lists=frozenset(n for n, m in names.items() if m.kind == "list"))
+                      letters={n: m.letters for n, m in names.items() if m.letters}, lists=frozenset(n for n, m in names.items() if m.kind == "list"),
+                      equations=frozenset(n for n, m in names.items() if m.kind in ("relation", "solutions")))
 
 
 def tolerant_reading(source: str, names: KnownNames, places: bool = False) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Final
 
 from ..language.tree import Bracket, Compose, InverseFunction, Name, Negative, Node, Notice, Power, Prime, Product, Sum
@@ -14,6 +15,15 @@ from .tokens import Token
 #: Deeper nesting than a person can follow; also what keeps a hostile line from exhausting the stack.
 MAX_DEPTH: Final = 120
 END_OF_OPERAND: Final = frozenset({"end", ")", "]", ",", "?", "=", "!=", "<", "<=", ">", ">=", "<=>", "=>", "->", ":=", ":", ";", "∈"})
+
+
+@dataclass(frozen=True)
+class Mark:
+    """A place in a line to which reading can go back."""
+
+    at: int
+    tokens: list[Token]
+    notices: int
 
 
 class Cursor:
@@ -60,6 +70,15 @@ class Cursor:
             if token.text.lower() != word or token.kind == "end" or (token.kind == "name" and self.names.has_meaning(token.text)):
                 return False
         return True
+
+    def mark(self) -> Mark:
+        """Where reading stands, to come back to: reading takes runs of letters apart and notes what it reads."""
+        return Mark(self.at, list(self.tokens), len(self.notices))
+
+    def back_to(self, mark: Mark) -> None:
+        self.at = mark.at
+        self.tokens[:] = mark.tokens
+        del self.notices[mark.notices:]
 
     def take(self, kind: str) -> bool:
         if self.token.kind == kind:

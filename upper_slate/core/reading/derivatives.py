@@ -22,12 +22,12 @@ class Derivatives(Part):
     def derivative(self) -> Node | None:
         """The derivative that begins here; None where the d is a letter."""
         cursor = self.cursor
-        token, at = cursor.token, cursor.at
+        token, mark = cursor.token, cursor.mark()
         if not token.text.startswith("d") or cursor.names.has_meaning(token.text):
             return None
         found = self._quotient() or self._of_expression()
         if found is None:
-            cursor.at = at
+            cursor.back_to(mark)
         return found
 
     def _quotient(self) -> Node | None:
@@ -83,7 +83,6 @@ class Derivatives(Part):
             return None
         if not any(t.kind == "/" for t in cursor.tokens[cursor.at:]):
             return None
-        notices = len(cursor.notices)
         cursor.advance()
         try:
             body = self.grammar.postfixed()
@@ -91,7 +90,6 @@ class Derivatives(Part):
             return None
         letter = self._denominator(1)
         if letter is None:
-            del cursor.notices[notices:]
             return None
         return Derivative(letter, 1, body, start=token.start, end=cursor.last_end)
 

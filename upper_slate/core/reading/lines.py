@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Final
 
 from ..language.tree import Line, ListOf, Logic, Name, Node, Notice, Relation, Request, unwrapped
@@ -10,6 +11,7 @@ from ..language.words import RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
 from .heads import Head, head_of
+from .latex import from_latex, looks_like_latex
 from .letters import free_letters
 from .names import KnownNames
 from .reader import Reader
@@ -24,6 +26,8 @@ _MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!="}
 
 def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
     """The line as a tree. Errors: syntax, unknown-name, reserved-name, wrong-arguments, each with its place."""
+    if looks_like_latex(source):
+        return _read_latex(source, names, tolerant)
     try:
         tokens = tokenize(source)
     except LineError:
@@ -31,6 +35,25 @@ def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
             raise
         return Line("error", source)
     return _LineReader(source, tokens, names, tolerant).read()
+
+
+def _read_latex(source: str, names: KnownNames, tolerant: bool) -> Line:
+    """A line in LaTeX: read as the line of the language that it becomes, with places in the whole of it."""
+    try:
+        text = from_latex(source)
+        if "\n" in text and not tolerant:
+            raise LineError("syntax", "These are several lines.", 0, len(source), Suggestion(text, 0, len(source)))
+        line = _LineReader(text, tokenize(text), names, tolerant).read()
+    except LineError as error:
+        if tolerant:
+            return Line("error", source)
+        if error.start is not None and error.start >= 0 and not error.suggestions and looks_like_latex(source[error.start:error.end] + source):
+            error.start, error.end = max(0, min(error.start, len(source))), min(max(error.end or 0, 0), len(source))
+        error.suggestions = tuple(Suggestion(s.apply(text) if s.text != text else text, 0, len(source)) for s in error.suggestions)
+        raise
+    shown = Notice(f"Read as {text}.", 0, len(source), offers=(Suggestion(text, 0, len(source)),))
+    others = tuple(replace(n, start=0, end=len(source), offers=tuple(Suggestion(o.apply(text), 0, len(source)) for o in n.offers)) for n in line.notices)
+    return replace(line, source=source, notices=(shown, *others))
 
 
 class _LineReader:
@@ -121,7 +144,8 @@ class _LineReader:
             following = reader.cursor.ahead()
             if following.kind == "number" and reader.cursor.ahead(2).kind == "end":
                 offers = tuple(Suggestion(f"{following.text} {unit}", following.start, following.end) for unit in ("dp", "sf"))
-                raise LineError("syntax", "After “to” a number of digits is expected, as in “to 3 dp” (decimal places) or “to 3 sf” (significant figures).", *place, offers)
+                raise LineError("syntax", "After “to” a number of digits is expected, as in “to 3 dp” (decimal places) or “to 3 sf” (significant figures).",
+                                following.start, following.end, offers)
             raise LineError("syntax", "“to” stands at the end of a line, as in sqrt(3) to 3 dp.", *place)
         if token.kind in ("{", "}", ":", ";", ".", "_", "±", "∈"):
             raise meaningless(token)
@@ -171,7 +195,7 @@ class _LineReader:
         if any(t.kind == "±" for t in self.tokens):
             return True
         if self.tokens[head.body].kind in ("end", "?"):  # `x =` works x out, where it has a value
-            return self.names.has_meaning(head.canonical)
+            return self.names.has_meaning(head.canonical) and head.canonical != self.names.own
         if not head.letters:
             return False
         if function_named(head.canonical) and not self.names.is_page_function(head.canonical):
@@ -216,7 +240,7 @@ class _LineReader:
         marked = len(tokens) > 2 and tokens[-2].kind == "?"
         if not (says_is or marked):
             return None
-        if marked and not says_is and (tokens[-3].kind in ("=", "?") or without_opening(self.source, tokens, self.names)[1]):
+        if marked and not says_is and (tokens[-3].kind in ("=", "?") or without_opening(tokens, self.names)[1]):
             return None
         if marked:
             mark = tokens[-2]
@@ -239,8 +263,10 @@ class _LineReader:
         return body
 
     def _expression(self) -> Line:
-        self.tokens, start = without_opening(self.source, self.tokens, self.names)
-        self.tokens = without_result_sign(self.source, self.tokens, self.names, start, self.tolerant)
+        self.tokens, start = without_opening(self.tokens, self.names)
+        whole = self.tokens
+        self.tokens = without_result_sign(whole, self.names, start) if not self.tolerant else whole
+        is_asked = self.tokens is not whole
         self.tokens, self.endings = without_ending(self.tokens, self.names, self.tolerant)
         if any(t.kind == "±" for t in self.tokens):
             return self._both_signs(start)
@@ -251,6 +277,8 @@ class _LineReader:
         self._finish(reader)
         body = self._ended(body)
         bare = unwrapped(body)
+        if is_asked and isinstance(bare, Request) and bare.name in ("solve", "graph"):
+            raise LineError("syntax", "After = the other side is missing.", self.tokens[-1].start, len(self.source.rstrip()))
         self._note_two_statements(bare)
         kind = "request" if isinstance(bare, Request) else "equation" if isinstance(bare, Relation | Logic) else "expression"
         return self._line(kind, reader, body)

@@ -6,12 +6,14 @@ from collections.abc import Callable
 from dataclasses import replace
 from typing import Final
 
-from ..language.tree import Apply, At, Bracket, Call, Derivative, ListOf, Logic, Name, Node, Number, Prime, Relation, Request
+from ..language.tree import Apply, At, Bracket, Call, CellReference, Derivative, ListOf, Logic, Name, Node, Number, Prime, Relation, Request
 from ..language.words.forms import Form
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
 from .letters import free_letters, only_letter
 
+#: Requests that draw or list along x, where several letters stand there.
+_IN_X: Final = ("graph", "table of", "turning points of", "greatest value of", "least value of", "area between")
 _ATOMS: Final = (Name, Number, Call, Bracket, Prime, Apply)
 _ORDERS: Final = {"derivative of": 1, "second derivative of": 2, "third derivative of": 3}
 
@@ -32,7 +34,7 @@ def _with_letter(cursor: Cursor, request: Request) -> Request:
         return request
     free = list(dict.fromkeys(letter for body in request.bodies for letter in free_letters(body, cursor.names)))
     letter = free[0] if len(free) == 1 else only_letter(request.bodies[0], cursor.names) if len(request.bodies) == 1 else None
-    if letter is None and ("x" in free or not free):
+    if letter is None and (not free or ("x" in free and request.name in _IN_X)):
         letter = "x"
     if letter is None:
         if cursor.tolerant:
@@ -96,7 +98,8 @@ def _parts_of_system(cursor: Cursor, body: Node) -> tuple[Node, ...]:
 
 def _equation(cursor: Cursor, body: Node, says_so: bool) -> Node:
     """A function or an expression by itself is meant to be 0."""
-    if isinstance(body, Relation | Logic) or (isinstance(body, Bracket) and isinstance(body.body, Relation | Logic)) or cursor.tolerant:
+    inner = body.body if isinstance(body, Bracket) else body
+    if isinstance(inner, Relation | Logic | CellReference) or (isinstance(inner, Name) and inner.name in cursor.names.equations) or cursor.tolerant:
         return body
     start, end = body.start, body.end
     if isinstance(body, Name) and (own := cursor.names.parameters(body.name)):
@@ -116,9 +119,9 @@ def _total(cursor: Cursor, request: Request) -> Node:
         if request.name == "sum of":
             return Call("sum", _listed(request), start=request.start, end=request.end)
         if not cursor.tolerant:
-            raise LineError("syntax", "Here a range is expected, as in product of n for n from 1 to 5.", request.start, request.end)
+            raise LineError("syntax", "Here a range is expected, as in product of n for n from 1 to 5.", request.end, request.end)
     elif (request.low is None or request.high is None or len(request.bodies) > 1) and not cursor.tolerant:
-        raise LineError("syntax", f"Here a range is expected, as in {request.name} n^2 for n from 1 to 5.", request.start, request.end)
+        raise LineError("syntax", f"Here a range is expected, as in {request.name} n^2 for n from 1 to 5.", request.end, request.end)
     return request
 
 
@@ -151,7 +154,7 @@ def _points(cursor: Cursor, request: Request) -> Node:
 
 def _needs_range(cursor: Cursor, request: Request) -> Node:
     if request.low is None and not request.points and not cursor.tolerant:
-        raise LineError("syntax", f"Here a range is expected, as in {request.name} … for x from 0 to 5.", request.start, request.end,
+        raise LineError("syntax", f"Here a range is expected, as in {request.name} … for x from 0 to 5.", request.end, request.end,
                         Suggestion(" from 0 to 5", request.end, request.end))
     return request
 

@@ -79,11 +79,11 @@ class Named(Part):
         letters = cursor.names.letters.get(node.name, ()) if node.name not in cursor.names.bound else ()
         if not letters or node.name not in cursor.names.values or cursor.tolerant:
             return node
-        at, notices = cursor.at, len(cursor.notices)
+        mark = cursor.mark()
         opened = cursor.advance()
         values = self.grammar.arguments(")", opened)
-        end, cursor.at = cursor.last_end, at
-        del cursor.notices[notices:]
+        end = cursor.last_end
+        cursor.back_to(mark)
         given = [cursor.text_of(value) for value in values]
         if len(values) > 1 and len(values) != len(letters):
             return node

@@ -27,6 +27,8 @@ class KnownNames:
     letters: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     #: names of lists and matrices
     lists: frozenset[str] = frozenset()
+    #: names of equations
+    equations: frozenset[str] = frozenset()
 
     def binding(self, *letters: str) -> KnownNames:
         """The same names, with these as letters of their own."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
-from ..language.tree import Negative, Node, Number
+from ..language.tree import Gap, Negative, Node, Number
 from ..language.words.forms import RANGES, Form, Place
 from .cursor import Cursor
 from .grammar import Grammar, Part
@@ -272,10 +272,18 @@ class Places(Part):
     def _ends(self, said: Said, stop: Stop) -> None:
         self._ranges.read(said)
         said.as_ends()
+        self._fill(said)
 
     def _steps(self, said: Said, stop: Stop) -> None:
         self._ranges.read(said, with_places=True)
         said.as_ends()
+        self._fill(said)
+
+    def _fill(self, said: Said) -> None:
+        """Gaps for the ends of a range that is still being written."""
+        if self.cursor.tolerant and said.letters and said.low is None and not said.points:
+            here = self.cursor.token.start
+            said.low = said.high = Gap(start=here, end=here)
 
     def _windows(self, said: Said, stop: Stop) -> None:
         """One range, or two: `for x from a to b, y from c to d`."""

@@ -66,14 +66,13 @@ class Requests(Part):
     def _first_of(self, spellings: list[Spelling]) -> Node | None:
         """Reads by the first spelling that fits; the error is that of the first."""
         cursor = self.cursor
-        at, notices, first_error = cursor.at, len(cursor.notices), None
+        mark, first_error = cursor.mark(), None
         for entry, form in spellings:
             try:
                 return self._by_form(entry, form)
             except LineError as error:
                 first_error = first_error or error
-                cursor.at = at
-                del cursor.notices[notices:]
+                cursor.back_to(mark)
         if first_error is not None:
             raise first_error
         return None

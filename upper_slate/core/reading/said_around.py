@@ -12,7 +12,7 @@ _OPENINGS: Final = tuple(tuple(text.split()) for text in (
     "what is the value of", "what is", "what are", "find the value of", "find the exact value of", "work out", "calculate", "evaluate", "compute", "find", "give", "show"))
 
 
-def without_opening(source: str, tokens: list[Token], names: KnownNames) -> tuple[list[Token], int]:
+def without_opening(tokens: list[Token], names: KnownNames) -> tuple[list[Token], int]:
     """The tokens, and the position behind words such as `what is`; a ? at the end goes with them."""
     words = [t.text.lower() for t in tokens[:6]]
     if tokens[0].kind != "name" or names.has_meaning(tokens[0].text):
@@ -26,7 +26,7 @@ def without_opening(source: str, tokens: list[Token], names: KnownNames) -> tupl
     return tokens, 0
 
 
-def without_result_sign(source: str, tokens: list[Token], names: KnownNames, start: int, tolerant: bool) -> list[Token]:
+def without_result_sign(tokens: list[Token], names: KnownNames, start: int) -> list[Token]:
     """The tokens without the = of `2 + 3 =` or `f(2) = ?`. Errors: syntax where only a letter without a meaning stands before it."""
     last = len(tokens) - 2
     if tokens[last].kind == "?":
@@ -35,7 +35,7 @@ def without_result_sign(source: str, tokens: list[Token], names: KnownNames, sta
         return tokens
     inner = tokens[start:last]
     sign = tokens[last]
-    if not tolerant and _is_unknown_head(inner, names):
+    if _is_unknown_head(inner, names):
         raise LineError("syntax", f"After = the meaning of {inner[0].text} is missing.", sign.start, sign.end)
     return [*tokens[:last], Token("end", "", inner[-1].end, inner[-1].end, True)]
 

@@ -62,9 +62,8 @@ def _ending(tokens: list[Token], names: KnownNames, tolerant: bool) -> tuple[End
 
 
 def _digits(said: tuple[str, ...]) -> tuple[int, str] | None:
-    if said[0] == "(" and said[-1] == ")":
-        inner = said[1:-1]
-        return _digits(inner) or (_count(inner) if inner else None)
+    if said[0] == "(" and said[-1] == ")" and len(said) > 3:
+        return _digits(said[1:-1]) or _count(said[1:-1])
     for opening in (("correct", "to"), ("rounded", "to"), ("accurate", "to"), ("to",), ("correct",)):
         if said[:len(opening)] == opening:
             rest = said[len(opening):]

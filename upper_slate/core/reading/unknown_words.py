@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from difflib import get_close_matches
 
-from ..language.words import CONSTANTS, FUNCTIONS, NEVER_LETTERS, REQUESTS, function_named
+from ..language.words import CONSTANTS, FUNCTIONS, NEVER_LETTERS, REQUESTS, SMALL_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
 from .tokens import Token, canonical_name
@@ -83,6 +83,9 @@ class Words:
         run = token.text
         known = self._built_in(run)
         meant = (known,) if known else NEVER_LETTERS.get(run.lower(), ())
+        if run.lower() == "of" and self.cursor.at:
+            return LineError("unknown-name", "“of” has no meaning here; a part of something is a product.", token.start, token.end,
+                             Suggestion("*", token.start, token.end))
         offers = tuple(Suggestion(text, token.start, token.end) for text in meant)
         if not offers and self.cursor.at == 0 and self.cursor.ahead().kind != "end":
             offers = (Suggestion("", token.start, self.cursor.ahead().start),)
@@ -126,7 +129,7 @@ class Words:
         names, lowered = self.cursor.names, run.lower()
         if not run.isalpha() or len(run) < 2 or names.is_known(canonical_name(run)) or names.is_letter(run):
             return False
-        return lowered not in VOCABULARY and not function_named(lowered) and not (len(run) <= 3 and self.is_product_of_letters(run))
+        return lowered not in VOCABULARY and lowered not in SMALL_WORDS and not function_named(lowered) and not (len(run) <= 3 and self.is_product_of_letters(run))
 
     def is_product_of_letters(self, run: str) -> bool:
         """Whether a short run is more likely letters side by side than a word: none of a, e, i, o, u in it, or letters that stand elsewhere."""
