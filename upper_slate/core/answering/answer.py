@@ -289,7 +289,7 @@ class _LineWorker:
     # -- writing ---------------------------------------------------------------------------------------------------
 
     def _style(self) -> Style:
-        return Style(self.context.typed_decimal, self.conventions.fractions == "mixed", self.context.half_turn)
+        return Style(self.context.typed_decimal, self.conventions.fractions == "mixed", self.context.half_turn, self.answer is not None and self.answer.apart)
 
     def _digits(self, line: t.Line) -> Digits:
         node = line.body

@@ -7,13 +7,15 @@ from typing import Final
 
 import sympy as sp
 
-from ..language.tree import Node, Number, Postfix, Power, Product
+from ..language.tree import Name, Node, Number, Postfix, Power, Product
 from ..problems import LineError
 from ..working.exact.bridge import settled, to_sympy
 from ..working.exact.surd import Surd
+from ..working.ground import judge
+from ..working.ground.arithmetic import negate
 from ..working.ground.values import FunctionValue, Value, is_scalar
 from ..writing.forms import forms_in_trees
-from ..writing.numbers import integer, surd_tree, terminating
+from ..writing.numbers import integer, product_of, surd_tree, terminating
 from ..writing.style import PLAIN, Style
 from ..writing.text import tree_of
 
@@ -67,6 +69,18 @@ def _radians(value: Value, half_turn: sp.Expr) -> Node:
     return tree_of(settled(sp.simplify(to_sympy(value) * sp.pi / half_turn)), PLAIN)
 
 
+def _polar(value: Value, half_turn: sp.Expr) -> Node | None:
+    """r e^(i φ); a real number above 0 is its own."""
+    if isinstance(value, Surd) and not value.has_imaginary:
+        if judge.sign(value) >= 0:
+            return surd_tree(value)
+        turn = Power(Name("e"), tree_of(sp.I * sp.pi))
+        return turn if value == Surd.rational(-1) else product_of([surd_tree(negate(value)), turn])
+    if isinstance(value, sp.Expr) and value.has(sp.exp):
+        return tree_of(value, PLAIN)  # it stands so already
+    return _named("polar")(value, half_turn)
+
+
 def _named(name: str) -> Callable[[Value, sp.Expr], Node | None]:
     """One of the forms that are offered beside every result."""
 
@@ -83,6 +97,6 @@ def _or_itself(name: str) -> Callable[[Value, sp.Expr], Node | None]:
 
 _FORMS: Final[dict[str, Callable[[Value, sp.Expr], Node | None]]] = {
     "exact": _exact, "fraction": _exact, "mixed number": _mixed, "percentage": _percentage, "standard form": _standard, "degrees": _degrees, "radians": _radians,
-    "recurring": _named("recurring"), "polar form": _named("polar"), "prime factors": _named("prime factors"), "factored": _or_itself("factored"),
+    "recurring": _named("recurring"), "polar form": _polar, "prime factors": _named("prime factors"), "factored": _or_itself("factored"),
     "expanded": _or_itself("expanded"),
 }

@@ -113,7 +113,9 @@ class _Writer:
             total = from_sympy(sp.Add(*numbers))
             assert total is not None
             signed += [(term_key(sp.S.One), s) for s in self._number_terms(total)]
-            if all(not t.free_symbols for t in others):
+            if all(t.has(sp.pi) for t in others):  # pi is written like a letter: 2 pi + 6
+                pass
+            elif all(not t.free_symbols for t in others):
                 signed = signed[len(others):] + signed[:len(others)]
             else:
                 signed.sort(key=lambda pair: pair[0])
@@ -121,7 +123,7 @@ class _Writer:
         own = len(plain_terms) - (len(terms) > 2 and terms[-1] == sp.Symbol("C", real=True))  # the constant of integration stays last
         if own == 2 and plain_terms[0][0] and not plain_terms[1][0]:
             plain_terms[:2] = plain_terms[1::-1]
-        return self._over_common(plain_terms)
+        return sum_of(plain_terms) if self.style.apart else self._over_common(plain_terms)
 
     def _number_terms(self, total: Surd) -> list[Signed]:
         if total.has_imaginary and total.parts()[0].terms:

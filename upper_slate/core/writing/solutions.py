@@ -20,6 +20,8 @@ from .style import Style
 from .text import Written, tree_of, write_tree
 
 _NONE, _ALL = "no solution", "every real number"
+#: Where it is not proved that there is none.
+_NONE_FOUND = "none found"
 
 
 def in_words(text: str) -> Written:
@@ -67,7 +69,7 @@ def _in_one_line(value: SolutionsValue, tree: Any) -> Written:
         parts: list[Node] = [Relation((Name(name), tree(v)), ("=",)) for name, v in solution.values]
         rows.append(parts[0] if len(parts) == 1 else Logic("and", tuple(parts)))
     if not rows:
-        return in_words(_NONE)
+        return in_words(_NONE if value.complete else _NONE_FOUND)
     written = write_tree(rows[0] if len(rows) == 1 else Logic("or", tuple(rows)))
     if not any(s.kind for s in value.solutions):
         return written

@@ -10,11 +10,12 @@ import sympy as sp
 @dataclass(frozen=True)
 class Style:
     """`decimals`: terminating fractions as decimals, where the line was typed with decimals; `mixed`: mixed numbers;
-    `half_turn`: 180° in the unit of the angle convention."""
+    `half_turn`: 180° in the unit of the angle convention; `apart`: each term of a sum over its own denominator."""
 
     decimals: bool = False
     mixed: bool = False
     half_turn: sp.Expr = sp.pi
+    apart: bool = False
 
 
 PLAIN = Style()

@@ -11,11 +11,12 @@ from ..binding.chosen_letters import chosen_letter
 from ..calculus.gradients import at_point
 from ..evaluate import Evaluator
 from ..exact.bridge import settled
-from ..ground.values import RelationValue, Value
+from ..ground.answer import Answer
+from ..ground.values import RelationValue
 from ..tidy.tidy import tidy_expression
 
 
-def line_at(evaluator: Evaluator, node: Request) -> Value:
+def line_at(evaluator: Evaluator, node: Request) -> Answer:
     """`tangent to f at x = a` and `normal to f at x = a`. Errors: those of the value and the gradient there."""
     assert node.point is not None
     body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
@@ -28,8 +29,8 @@ def line_at(evaluator: Evaluator, node: Request) -> Value:
     height, slope = at_point(evaluator.context, body, place)
     if node.name == "normal to":
         if slope == 0:
-            return RelationValue((settled(x), settled(place)), ("=",))
+            return Answer(RelationValue((settled(x), settled(place)), ("=",)))
         slope = -1 / slope
     name = chosen_letter(evaluator.context, node.name, {x.name, *(s.name for s in (height + slope + place).free_symbols)})
     right = sp.expand(tidy_expression(sp.expand(slope * (x - place) + height)))
-    return RelationValue((settled(evaluator.context.symbol(name)), settled(right)), ("=",))
+    return Answer(RelationValue((settled(evaluator.context.symbol(name)), settled(right)), ("=",)), apart=True)

@@ -180,3 +180,15 @@ class Trial:
                 return not balls.lies_surely_apart(balls.ball(atom.difference, {self.letter: balls.ball(value)}))
         except balls.NoBall:
             return False
+
+    def lies_apart(self, atom: Atom, value: sp.Expr) -> bool:
+        """Whether a difference is certainly not zero at a number that is known by balls, or has no real value there."""
+        try:
+            for bits in (128, 1_500):
+                with balls.precision(bits):
+                    found = balls.ball(atom.difference, {self.letter: balls.ball(value)})
+                    if balls.lies_surely_apart(found):
+                        return True
+            return False
+        except balls.NoBall:
+            return False

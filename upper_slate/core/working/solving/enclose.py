@@ -19,10 +19,13 @@ from ..ground import judge
 from ..ground.values import Requirement
 from .families import compare
 from .ranges import NoRange, excludes_zero, range_of
+from .touching import Touching
 
 _MOST_BOXES: ContextVar[int] = ContextVar("most boxes", default=6_000)
 #: Boxes narrower than this are given up: a double zero, or the edge of the domain.
 _NARROW: Final = sp.Rational(1, 2 ** 30)
+#: In boxes from this width down a zero without a change of sign is looked for.
+_CLOSE: Final = sp.Rational(1, 4)
 _FAR: Final = tuple(sp.Integer(2) ** k for k in (1, 2, 3, 5, 8, 12))
 
 
@@ -107,6 +110,7 @@ class _Boxes:
         self.expr = expr
         self.slope = sp.diff(expr, letter)
         self.function = sp.Lambda(letter, expr)
+        self.touching = Touching(expr, letter, self._ball)
 
     # -- the ends of the line --------------------------------------------------------------------------------------
 
@@ -181,6 +185,9 @@ class _Boxes:
             verdict = self._monotone(a, b)
             if isinstance(verdict, list):
                 found.values += [v for v in verdict if v not in found.values]
+                continue
+            if b - a <= _CLOSE and (touched := self.touching.only_zero(a, b)) is not None:
+                found.values += [touched] if touched not in found.values else []
                 continue
             if b - a < _NARROW:
                 if not self._outside_or_end(a, b):

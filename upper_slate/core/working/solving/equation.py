@@ -138,7 +138,7 @@ def _counts(trial: Trial, atom: Atom, value: sp.Expr, real: bool, where: Range) 
     if value.free_symbols:
         return trial.has_meaning(value) and trial.is_zero(atom, value) and _is_sure(trial, atom, value)
     if isinstance(value, EnclosedRoot | ComplexRoot):
-        return (isinstance(value, ComplexRoot) or where.holds(value)) and trial.has_meaning(value)
+        return (isinstance(value, ComplexRoot) or where.holds(value)) and trial.has_meaning(value) and not trial.lies_apart(atom, value)
     if real and (value.is_real is False or (value.is_real is None and not _is_real(value))):
         return False
     if value.is_infinite or value is sp.nan:

@@ -226,6 +226,9 @@ def _linear_with_letters(context: Context, trial: Trial, where: Range) -> Soluti
     raise LineError("not-supported", "Which way this goes depends on the sign of another letter; assume something about it, as in assume a > 0.")
 
 
+_NEAREST = "The nearest of the solutions to this number."
+
+
 def _near(evaluator: Evaluator, node: t.Request, found: SolutionsValue) -> SolutionsValue:
     """Of all solutions the one nearest to a number."""
     assert node.point is not None
@@ -247,7 +250,7 @@ def _near(evaluator: Evaluator, node: t.Request, found: SolutionsValue) -> Solut
             best = value
     if best is None:
         return SolutionsValue((letter,), (), found.complete, None, None, found.notes)
-    return SolutionsValue((letter,), (Solution(((letter, settled(best)),)),), True)
+    return SolutionsValue((letter,), (Solution(((letter, settled(best)),)),), False, None, None, (_NEAREST,))
 
 
 def _nearest_in_windows(evaluator: Evaluator, node: t.Request, a: sp.Expr) -> SolutionsValue:
@@ -268,5 +271,5 @@ def _nearest_in_windows(evaluator: Evaluator, node: t.Request, a: sp.Expr) -> So
             for value in values[1:]:
                 if compare(abs(value - a), abs(best - a)) < 0:
                     best = value
-            return SolutionsValue(letters, (Solution(((letters[0], settled(best)),)),), found.complete, None, None, found.notes)
+            return SolutionsValue(letters, (Solution(((letters[0], settled(best)),)),), False, None, None, (_NEAREST,))
     return SolutionsValue(letters, (), False, None, None, ("No solution was found within 64 of this number.",))
