@@ -156,6 +156,11 @@ class Atoms(Part):
         cursor = self.cursor
         following = cursor.token
         counted = _COUNTING.fullmatch(following.text)
+        if following.text.lower() in ("choose", "ncr", "npr") and cursor.ahead().kind == "number" and not cursor.names.has_meaning(following.text):
+            cursor.advance()
+            part = cursor.advance()
+            return Call("permutations" if following.text.lower() == "npr" else "choose", (number, Number(part.text, start=part.start, end=part.end)),
+                start=token.start, end=part.end)
         if counted is None or following.spaced or not token.text.isdigit():
             return None
         name = canonical_name(following.text)
@@ -201,23 +206,38 @@ class Atoms(Part):
         raise LineError("syntax", f"{token.text},{following.text} is not a number: the comma separates. Write {written}.", token.start, following.end, offers)
 
     def bracket(self) -> Node:
+        is_item = self._begins_an_item()
         opened = self.cursor.advance()
         self.cursor.bars.append(0)
         stops, self.cursor.stops = self.cursor.stops, []
         self.cursor.brackets += 1
+        items: list[Node] = []
         try:
             if self.cursor.token.kind == ")" and not self.cursor.tolerant:
                 raise LineError("syntax", "There is nothing between these brackets.", opened.start, self.cursor.token.end)
             body = self.grammar.inside_bracket()
+            while is_item and self.cursor.token.kind == "," and not self.cursor.tolerant:
+                self.cursor.advance()
+                items.append(self.grammar.with_at())
             self.cursor.expect(")", opened)
         finally:
             self.cursor.brackets -= 1
             self.cursor.stops = stops
             self.cursor.bars.pop()
+        if items:
+            return ListOf((body, *items), start=opened.start, end=self.cursor.last_end)
         node: Node = Bracket(body, start=opened.start, end=self.cursor.last_end)
         if self.cursor.token.kind == "(" and (self.cursor.is_function(body) or isinstance(body, CellReference)):
             return self.grammar.applied(node)
         return node
+
+    def _begins_an_item(self) -> bool:
+        """Whether a bracket stands by itself, so that `(1, 2)` in it is a point; behind a factor it is no point."""
+        cursor = self.cursor
+        before = cursor.tokens[cursor.at - 1] if cursor.at else None
+        if before is None or before.kind in ("=", ":=", "(", "[", ",", "+", "-", "@", "*"):
+            return True
+        return before.kind == "name" and len(before.text) > 1 and not cursor.names.is_known(before.text)
 
     def _absolute(self) -> Node:
         opened = self.cursor.advance()

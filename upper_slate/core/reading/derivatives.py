@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from ..language.tree import Derivative, Name, Node
+from ..language.tree import Call, Derivative, Name, Node
 from ..language.words import CONSTANTS
 from ..problems import LineError
 from .grammar import Part
@@ -57,11 +57,19 @@ class Derivatives(Part):
     def _of_name(self, of: str, letter: str, order: int, start: int) -> Node | None:
         cursor = self.cursor
         name = canonical_name(of)
+        if not cursor.names.has_meaning(name) and cursor.is_word("of"):
+            return self._of_what_follows(letter, order, start)  # dy/dx of x^3
         if not cursor.names.has_meaning(name):
             if cursor.tolerant or not cursor.names.is_letter(name):
                 return None
             raise LineError("unknown-name", f"{name} has no meaning above this line, so it cannot be differentiated.", start, cursor.last_end)
-        return Derivative(letter, order, Name(name, start=start, end=cursor.last_end), start=start, end=cursor.last_end)
+        place = start, cursor.last_end
+        own = cursor.names.parameters(name)
+        if len(own) > 1 and letter in own:  # ∂f/∂x of a function of several letters
+            body: Node = Call(name, tuple(Name(n, start=place[0], end=place[1]) for n in own), start=place[0], end=place[1])
+        else:
+            body = Name(name, start=place[0], end=place[1])
+        return Derivative(letter, order, body, start=place[0], end=place[1])
 
     def _of_what_follows(self, letter: str, order: int, start: int) -> Node:
         cursor = self.cursor

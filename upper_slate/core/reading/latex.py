@@ -20,13 +20,16 @@ MAX_LATEX: Final = 20_000
 
 _LOOKS: Final = re.compile(r"\\[A-Za-z,;:!{}%()\[\]]|^\s*\$.+\$\s*$", re.DOTALL)
 _SIGNS: Final = {
-    "cdot": "*", "times": "*", "ast": "*", "div": "/", "pm": "±", "le": "<=", "leq": "<=", "leqslant": "<=", "ge": ">=", "geq": ">=", "geqslant": ">=", "ne": "!=", "neq": "!=",
-    "lt": "<", "gt": ">", "to": "->", "rightarrow": "->", "longrightarrow": "->", "mapsto": "->", "Rightarrow": "=>", "implies": "=>", "Leftrightarrow": "<=>", "iff": "<=>",
+    "cdot": "*", "times": "*", "ast": "*", "div": "/", "pm": "±", "le": "<=", "leq": "<=", "leqslant": "<=", "ge": ">=", "geq": ">=", "geqslant": ">=", "ne": "!=",
+    "neq": "!=",
+    "lt": "<", "gt": ">", "to": "->", "rightarrow": "->", "longrightarrow": "->", "mapsto": "->", "Rightarrow": "=>", "implies": "=>", "Leftrightarrow": "<=>",
+    "iff": "<=>",
     "circ": "@", "colon": ":", "mid": "|", "vert": "|", "lor": "or", "vee": "or", "land": "and", "wedge": "and", "neg": "not", "lnot": "not", "in": "in",
 }
 _OPERANDS: Final = {"infty": "oo", "degree": "°", "%": "%", "partial": "∂", "prime": "'"}
 _BIG: Final = {"sum": "∑", "prod": "∏", "int": "∫", "lim": "lim"}
-_SPACES: Final = frozenset({",", ";", ":", "!", " ", "quad", "qquad", "enspace", "thinspace", "displaystyle", "textstyle", "limits", "nolimits", "hfill", "&", "relax", "mathop",
+_SPACES: Final = frozenset({",", ";", ":", "!", " ", "quad", "qquad", "enspace", "thinspace", "displaystyle", "textstyle", "limits", "nolimits", "hfill", "&",
+    "relax", "mathop",
                             "mathbin", "mathrel", "mathord", "mathopen", "mathclose", "big", "Big", "bigg", "Bigg", "bigl", "bigr", "Bigl", "Bigr", "left.", "right."})
 _WORDS: Final = frozenset({"text", "mathrm", "operatorname", "textrm", "mathit", "mathsf", "mathbf", "textit", "mbox", "rm"})
 _OTHER_NAMES: Final = {"lg": "log", "arcsinh": "arsinh", "arccosh": "arcosh", "arctanh": "artanh", "tg": "tan", "ctg": "cot", "varphi": "phi", "vartheta": "theta",
@@ -338,8 +341,8 @@ class _Writer:
         over, under = self._arguments(item, 2)
         derivative = re.fullmatch(r"d(\^\d+)? ?([A-Za-z]\w*)?", over), re.fullmatch(r"d ?([A-Za-z]\w*?)(\^\d+)?", under)
         if derivative[0] and derivative[1]:
-            self._write(f"d{derivative[0][1] or ''}{' ' if derivative[0][1] and derivative[0][2] else ''}{derivative[0][2] or ''}/d{derivative[1][1]}{derivative[1][2] or ''} ",
-                        is_operand=True)
+            order, of = derivative[0][1] or "", derivative[0][2] or ""
+            self._write(f"d{order}{' ' if order and of else ''}{of}/d{derivative[1][1]}{derivative[1][2] or ''} ", is_operand=True)
             return
         text = f"{_grouped(over)}/{_grouped(under)}"
         before, after = self.out.rstrip()[-1:], self._following()

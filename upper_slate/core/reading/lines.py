@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from dataclasses import replace
 from typing import Final
 
-from ..language.tree import Line, ListOf, Logic, Name, Node, Notice, Relation, Request, unwrapped
-from ..language.words import RESERVED_WORDS, function_named
+from ..language.tree import Call, Line, ListOf, Logic, Name, Node, Notice, Relation, Request, unwrapped
+from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
 from .heads import Head, head_of
@@ -21,6 +22,7 @@ from .trailing import Ending, without_ending
 from .unknown_words import Words
 
 _STEP_SIGNS: Final = ("=", "<=>", "=>")
+_TWO_SLASHES: Final = re.compile(r"(?<=[\d)\]])//(?=[\d(\[])")
 _MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!="}
 
 
@@ -90,7 +92,9 @@ class _LineReader:
     # -- what no line can hold -------------------------------------------------------------------------------------
 
     def _refuse_what_nothing_begins(self) -> None:
-        if Words(Cursor(self.source, self.tokens, self.names)).reads_like_a_sentence():
+        said = without_ending(self.tokens, self.names, tolerant=True)[0]
+        said = said[without_opening(said, self.names)[1]:]
+        if Words(Cursor(self.source, said, self.names)).reads_like_a_sentence():
             raise LineError("unknown-name", "This reads like a sentence; a sentence stands in a note.", 0, len(self.source),
                             Suggestion(self.source, 0, len(self.source), as_note=True))
         for one, other in zip(self.tokens, self.tokens[1:], strict=False):
@@ -127,8 +131,8 @@ class _LineReader:
 
     def _note_two_slashes(self) -> None:
         """`45//7` has no space at its slashes: perhaps the whole part of a division was meant."""
-        at = self.source.find("//")
-        if 0 < at < len(self.source) - 2 and (self.source[at - 1].isdigit() or self.source[at - 1] in ")]") and (self.source[at + 2].isdigit() or self.source[at + 2] in "(["):
+        if (found := _TWO_SLASHES.search(self.source)) is not None:
+            at = found.start()
             self.notices.append(Notice("What stands behind // is a remark.", at, len(self.source), offers=(Suggestion(" div ", at, at + 2),)))
 
     def _finish(self, reader: Reader) -> None:
@@ -169,11 +173,34 @@ class _LineReader:
         if reader.cursor.token.kind == "end" and not self.tolerant:
             raise LineError("syntax", f"After {sign.text} the meaning of {head.canonical} is missing.", sign.start, sign.end)
         body = self._top(reader)
+        if not self.tolerant:
+            body = self._with_condition_or_items(reader, body)
         if isinstance(body, Relation) and not self.tolerant:
             raise LineError("syntax", "A definition has one =. For an equation write it without a name, or with ? behind it.", body.start, body.end)
         self._finish(reader)
         kind = "function" if letters else "definition"
         return self._line(kind, reader, self._ended(body), name=head.canonical, name_start=head.name.start, name_end=self._end_of(head), parameters=letters)
+
+    def _with_condition_or_items(self, reader: Reader, body: Node) -> Node:
+        """`L = 3, 5, 8` is a list; `f(x) = x^2, x > 0` and `f(x) = x^2 for x > 0` are meant with if."""
+        cursor = reader.cursor
+        token = cursor.token
+        says_where = token.kind == "name" and token.text.lower() in ("for", "where", "when") and not self.names.has_meaning(token.text)
+        if token.kind != "," and not says_where:
+            return body
+        mark = cursor.mark()
+        cursor.advance()
+        try:
+            following = reader.condition()
+        except LineError:
+            cursor.back_to(mark)
+            return body
+        if isinstance(following, Relation) and set(following.signs) <= {"<", "<=", ">", ">="}:
+            start = cursor.tokens[mark.at - 1].end
+            raise LineError("syntax", "A condition stands behind “if”, as in f(x) = x^2 if x > 0.", token.start, following.end,
+                Suggestion(" if ", start, following.start))
+        cursor.back_to(mark)
+        return self._several(reader, body) if token.kind == "," and not isinstance(following, Relation) and not isinstance(body, Request) else body
 
     def _end_of(self, head: Head) -> int:
         """Where the head ends that the line shows: `f(x)`, `f: x`."""
@@ -263,7 +290,8 @@ class _LineReader:
         return body
 
     def _expression(self) -> Line:
-        self.tokens, start = without_opening(self.tokens, self.names)
+        ends_in_digits = without_ending(self.tokens, self.names, tolerant=True)[1]
+        self.tokens, start = without_opening(self.tokens, self.names, asks_for_digits=any(e.unit for e in ends_in_digits))
         whole = self.tokens
         self.tokens = without_result_sign(whole, self.names, start) if not self.tolerant else whole
         is_asked = self.tokens is not whole
@@ -272,8 +300,10 @@ class _LineReader:
             return self._both_signs(start)
         reader = self._reader(start=start)
         body = self._top(reader)
-        if reader.cursor.token.kind == "," and not isinstance(body, Request) and not self.tolerant:
-            body = self._several(reader, body)
+        if not self.tolerant:
+            self._refuse_value_behind(reader, body)
+            if reader.cursor.token.kind == "," and not isinstance(body, Request):
+                body = self._several(reader, body)
         self._finish(reader)
         body = self._ended(body)
         bare = unwrapped(body)
@@ -283,8 +313,23 @@ class _LineReader:
         kind = "request" if isinstance(bare, Request) else "equation" if isinstance(bare, Relation | Logic) else "expression"
         return self._line(kind, reader, body)
 
+    def _refuse_value_behind(self, reader: Reader, body: Node) -> None:
+        """`x^2 where x = 3` and `x^2 + 1, x = 3` are meant with at."""
+        cursor = reader.cursor
+        token, letter, sign = cursor.token, cursor.ahead(), cursor.ahead(2)
+        says_where = token.kind == "name" and token.text.lower() in ("where", "when", "for", "if", "with", "given") and not self.names.has_meaning(token.text)
+        if (token.kind == "," or says_where) and letter.kind == "name" and sign.kind == "=" and not isinstance(body, Request | Relation | Logic):
+            raise LineError("syntax", "A value is put in with “at”, as in x^2 at x = 3.", token.start, sign.end,
+                            Suggestion(" at ", cursor.tokens[cursor.at - 1].end, letter.start))
+
     def _several(self, reader: Reader, first: Node) -> Node:
-        """`f(0), f(1)` is a list."""
+        """`f(0), f(1)` is a list; `mean 3, 4, 2` is the mean of one."""
+        if isinstance(first, Call) and first.bare and first.name in LIST_FUNCTIONS:
+            inner = self._several_of(reader, first.arguments[0])
+            return replace(first, arguments=(inner,), end=inner.end)
+        return self._several_of(reader, first)
+
+    def _several_of(self, reader: Reader, first: Node) -> Node:
         items = [first]
         while reader.cursor.take(","):
             items.append(reader.with_at())

@@ -152,17 +152,33 @@ def _points(cursor: Cursor, request: Request) -> Node:
     return replace(request, bodies=_listed(request))
 
 
-def _needs_range(cursor: Cursor, request: Request) -> Node:
+def _needs_range(cursor: Cursor, request: Request) -> Request:
     if request.low is None and not request.points and not cursor.tolerant:
         raise LineError("syntax", f"Here a range is expected, as in {request.name} … for x from 0 to 5.", request.end, request.end,
                         Suggestion(" from 0 to 5", request.end, request.end))
     return request
 
 
+def _area_under(cursor: Cursor, request: Request) -> Node:
+    """The area between a curve and the line y = 0."""
+    place = request.bodies[0]
+    return _needs_range(cursor, replace(request, name="area between", bodies=(place, Number("0", start=place.end, end=place.end))))
+
+
+def _logarithm(cursor: Cursor, request: Request) -> Node:
+    assert request.point is not None
+    return Call("log", (request.bodies[0], request.point), start=request.start, end=request.end)
+
+
+def _substitute(cursor: Cursor, request: Request) -> Node:
+    assert request.point is not None
+    return At(request.bodies[0], request.letters, (request.point,), start=request.start, end=request.end)
+
+
 _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     **dict.fromkeys(_ORDERS, _derivative),
     "solve": _solve, "roots of": _solve, "sum of": _total, "product of": _total, "laplace transform of": _laplace, "inverse laplace transform of": _laplace,
-    "graph points": _points, "table of": _needs_range, "area between": _needs_range,
+    "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute, "area between": _needs_range,
     "mean of": _of_list("mean"), "median of": _of_list("median"), "mode of": _of_list("mode"), "variance of": _of_list("variance"),
     "standard deviation of": _of_list("stdev"), "population variance of": _of_list("popvariance"),
     "population standard deviation of": _of_list("popstdev"), "lcm of": _of_each("lcm"), "gcd of": _of_each("gcd"),

@@ -95,7 +95,8 @@ class Named(Part):
         if len(values) == 1 and isinstance(values[0], Sum):
             cursor.note(f"Read as {node.name} times the bracket.", node.start, end, offers=puts_in)
             return node
-        times = Suggestion(f"{node.name}*({', '.join(given)})" if len(values) == 1 and not isinstance(values[0], Number | Name) else f"{node.name}*{given[0]}", node.start, end)
+        times = Suggestion(f"{node.name}*({', '.join(given)})" if len(values) == 1 and not isinstance(values[0], Number | Name) else f"{node.name}*{given[0]}",
+            node.start, end)
         raise LineError("not-a-function", f"{node.name} is an expression in {', '.join(letters)}, not a function: say whether its value or a product is meant.",
                         node.start, end, (*puts_in, *((times,) if len(values) == 1 else ())))
 

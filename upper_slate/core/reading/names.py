@@ -69,7 +69,7 @@ class KnownNames:
 
     def nearest(self, name: str) -> str | None:
         """The known name that a slip of the keys most likely meant."""
-        found = get_close_matches(name, {*self.near, *self.long_names()}, n=1, cutoff=0.7)
+        found = get_close_matches(name, {*self.near, *self.long_names()}, n=1, cutoff=0.76)
         return found[0] if found else None
 
     def spaced(self, run: str) -> str | None:

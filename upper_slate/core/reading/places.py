@@ -90,12 +90,26 @@ class Places(Part):
     # -- expressions -----------------------------------------------------------------------------------------------
 
     def _body(self, said: Said, stop: Stop) -> None:
+        self._skip_left_side()
         said.bodies.append(self.cursor.binding(said.bound, lambda: self.cursor.within(stop, self.grammar.sum)))
+
+    def _skip_left_side(self) -> None:
+        """`gradient of y = 3x + 2` is about 3x + 2; so is `f(x) = 3x + 2`, where f has no meaning yet."""
+        cursor = self.cursor
+        token = cursor.token
+        if token.kind != "name" or cursor.names.has_meaning(token.text):
+            return
+        if cursor.ahead().kind == "=" and token.text in ("y", "f", "g", "h"):
+            cursor.at += 2
+        elif cursor.ahead().kind == "(" and cursor.ahead(2).kind == "name" and cursor.ahead(3).kind == ")" and cursor.ahead(4).kind == "=":
+            cursor.at += 5
 
     def _bodies(self, said: Said, stop: Stop) -> None:
         self._items(said, stop, self.grammar.sum, ("and",))
 
     def _conditions(self, said: Said, stop: Stop) -> None:
+        if self.cursor.ahead().kind == "(":  # draw f(x) = x^2
+            self._skip_left_side()
         self._items(said, stop, self.grammar.condition, ())
 
     def _items(self, said: Said, stop: Stop, read: Callable[[], Node], joints: tuple[str, ...]) -> None:
@@ -153,7 +167,9 @@ class Places(Part):
     def _is_differential(self, at: int) -> bool:
         tokens, names = self.cursor.tokens, self.cursor.names
         token, following = tokens[at], tokens[min(at + 1, len(tokens) - 1)]
-        if token.kind != "name" or not token.text.startswith("d") or len(token.text) < 2 or names.has_meaning(token.text) or not names.is_letter(canonical_name(token.text[1:])):
+        if token.kind != "name" or not token.text.startswith("d") or len(token.text) < 2 or names.has_meaning(token.text):
+            return False
+        if not names.is_letter(canonical_name(token.text[1:])):
             return False
         return following.kind in ("end", ")", "=", "?", ",", "+", "-", "]") or following.text in ("from", "to", "at", "for", "between", "in", "on", "and")
 
@@ -193,7 +209,7 @@ class Places(Part):
             said.point = cursor.within(lambda: cursor.token is last, self.grammar.sum)
         else:
             said.point = self._short_point()
-        if cursor.token.kind in ("+", "-") and (opened is not None or said.bodies or not cursor.ahead().spaced):
+        if cursor.token.kind in ("+", "-") and (opened is not None or said.bodies or (not cursor.token.spaced and cursor.ahead().spaced)):
             said.side = cursor.advance().kind
         if opened is not None:
             cursor.expect(")" if opened.kind == "(" else "]", opened)

@@ -139,7 +139,8 @@ class Ranges(Part):
         depth = 0
         for token in cursor.tokens[cursor.at + steps:]:
             depth += (token.kind in ("(", "[")) - (token.kind in (")", "]"))
-            if depth < 0 or token.kind in ("end", "=", "!=", "?") or (depth == 0 and (token.kind == "," or (token.kind == "name" and token.text in ("for", "step", "near")))):
+            if depth < 0 or token.kind in ("end", "=", "!=",
+                "?") or (depth == 0 and (token.kind == "," or (token.kind == "name" and token.text in ("for", "step", "near")))):
                 break
             if depth == 0 and token.kind in (*_RISING, *_FALLING):
                 sides.append([])

@@ -9,15 +9,19 @@ from .names import KnownNames
 from .tokens import Token, canonical_name
 
 _OPENINGS: Final = tuple(tuple(text.split()) for text in (
-    "what is the value of", "what is", "what are", "find the value of", "find the exact value of", "work out", "calculate", "evaluate", "compute", "find", "give", "show"))
+    "what is the value of", "what is", "what are", "find the value of", "find the exact value of", "work out", "calculate", "evaluate", "compute", "find", "give",
+    "show", "write", "express",
+    "convert", "state"))
+#: Only before what asks for digits: `round 3.14159 to 2 dp`.
+_ROUNDING: Final = tuple(tuple(text.split()) for text in ("round", "round off", "round the number"))
 
 
-def without_opening(tokens: list[Token], names: KnownNames) -> tuple[list[Token], int]:
+def without_opening(tokens: list[Token], names: KnownNames, asks_for_digits: bool = False) -> tuple[list[Token], int]:
     """The tokens, and the position behind words such as `what is`; a ? at the end goes with them."""
     words = [t.text.lower() for t in tokens[:6]]
     if tokens[0].kind != "name" or names.has_meaning(tokens[0].text):
         return tokens, 0
-    for opening in _OPENINGS:
+    for opening in (*_OPENINGS, *(_ROUNDING if asks_for_digits else ())):
         count = len(opening)
         if tuple(words[:count]) == opening and len(tokens) > count and tokens[count].kind not in ("end", "=", "+", "*", "/", "^", ")", ",", "<", ">"):
             if tokens[-2].kind == "?":

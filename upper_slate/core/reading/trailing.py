@@ -15,7 +15,7 @@ _LIMITS: Final = {"dp": (0, 50), "sf": (1, 50)}
 _FORMS: Final = {tuple(text.split()): form for text, form in FORMS.items()}
 _NEAREST: Final = {tuple(text.split()): places for text, places in NEAREST.items()}
 #: Forms that are requests of their own.
-_REQUESTS: Final = {"single fraction": "single fraction of"}
+_REQUESTS: Final = {"single fraction": "single fraction of", "simplified": "simplify", "rationalized": "rationalize", "factorized": "factor", "multiplied out": "expand"}
 
 
 @dataclass(frozen=True)

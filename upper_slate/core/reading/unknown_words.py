@@ -86,6 +86,8 @@ class Words:
         if run.lower() == "of" and self.cursor.at:
             return LineError("unknown-name", "“of” has no meaning here; a part of something is a product.", token.start, token.end,
                              Suggestion("*", token.start, token.end))
+        if run.lower() in ("where", "when", "given", "with") and self.cursor.ahead(2).kind == "=":
+            return LineError("unknown-name", "A value is put in with “at”, as in x^2 at x = 3.", token.start, token.end, Suggestion("at", token.start, token.end))
         offers = tuple(Suggestion(text, token.start, token.end) for text in meant)
         if not offers and self.cursor.at == 0 and self.cursor.ahead().kind != "end":
             offers = (Suggestion("", token.start, self.cursor.ahead().start),)

@@ -32,7 +32,7 @@ def conditions_of(requirements: Iterable[Requirement], value: Value, complex_num
         return conditions_of(value.requirements, value.body, complex_numbers)
     if not is_scalar(value) and not isinstance(value, ListValue):
         return []
-    exprs = [to_sympy(v) for v in _scalars(value)]
+    exprs = [to_sympy(v) for v in _scalars(value) if is_scalar(v)]
     needs = [r for r in requirements if r.guard is sp.true]
     own = [r for e in exprs for r in natural_requirements(e, complex_numbers)]
     asked, shown = _pieces(needs), _pieces(own)

@@ -12,6 +12,7 @@ import sympy as sp
 
 from ..language.tree import Notice
 from ..line.conventions import Conventions
+from ..problems import Suggestion
 from .ground.answer import Answer
 from .ground.values import Requirement, Value
 
@@ -59,6 +60,8 @@ class Context:
     #: remarks with values, each a sentence with places for them
     told: list[tuple[str, tuple[Value, ...]]] = field(default_factory=list)
     used_angles: bool = False
+    #: where the number ends that a function is taken of, so that a notice can offer a degree sign behind it
+    number_ends: int | None = None
     #: angles that were written with °
     in_degrees: set[Value] = field(default_factory=set)
     typed_decimal: bool = False
@@ -101,8 +104,8 @@ class Context:
         if requirement not in self.requirements:
             self.requirements.append(requirement)
 
-    def note(self, text: str, tag: str | None = None) -> None:
-        notice = Notice(text, tag=tag)
+    def note(self, text: str, tag: str | None = None, offers: tuple[Suggestion, ...] = ()) -> None:
+        notice = Notice(text, tag=tag, offers=offers)
         if notice not in self.notices:
             self.notices.append(notice)
 

@@ -280,6 +280,8 @@ class Evaluator:
         for argument in arguments:
             if not is_scalar(argument):
                 raise not_scalar(argument)
+        number = node.arguments[0] if len(node.arguments) == 1 else None
+        self.context.number_ends = number.end if isinstance(number, t.Number) else None
         return functions.call(self.context, node.name, arguments)
 
     def apply(self, node: t.Apply) -> Value:

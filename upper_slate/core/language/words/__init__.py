@@ -7,7 +7,8 @@ from .patterns import PATTERNS, Pattern
 from .plain_words import NEVER_LETTERS
 from .requests import REQUESTS
 
-__all__ = ["CONSTANTS", "FUNCTIONS", "GREEK", "INVERSE_NAMES", "LIST_FUNCTIONS", "NEVER_LETTERS", "PATTERNS", "REQUESTS", "RESERVED_WORDS", "SMALL_WORDS", "Entry", "Pattern",
+__all__ = ["CONSTANTS", "FUNCTIONS", "GREEK", "INVERSE_NAMES", "LIST_FUNCTIONS", "NEVER_LETTERS", "PATTERNS", "REQUESTS", "RESERVED_WORDS", "SMALL_WORDS", "Entry",
+    "Pattern",
            "entries", "function_named"]
 
 

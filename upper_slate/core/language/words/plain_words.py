@@ -6,11 +6,16 @@ from typing import Final
 
 #: By the word in small letters: what to write for it; nothing where only leaving it out helps.
 NEVER_LETTERS: Final[dict[str, tuple[str, ...]]] = {
-    "let": (), "be": (), "is": (), "so": (), "hence": (), "thus": (), "then": (), "and": (), "since": (), "the": (), "of": (), "when": (), "where": (), "that": (), "if": (),
+    "let": (), "be": (), "is": (), "so": (), "hence": (), "thus": (), "then": (), "and": (), "since": (), "the": (), "of": (), "when": (), "where": (), "that": (),
+    "if": (),
     "are": (), "has": (), "get": (), "gives": (), "now": (), "by": (), "we": (), "this": (), "it": (), "as": (), "was": (), "not": (), "but": (), "for": (),
+    "given": (), "with": (),
     "ans": ("above",), "answer": ("above",), "int": ("integral of",), "inv": ("inverse",), "deg": ("°",), "rad": (), "std": ("stdev",), "var": ("variance",),
-    "avg": ("mean",), "average": ("mean",), "lim": ("limit of",), "der": ("derivative of",), "deriv": ("derivative of",), "diff": ("derivative of",), "grad": ("gradient of",),
-    "lg": ("log",), "tg": ("tan",), "ctg": ("cot",), "ncr": ("choose",), "npr": ("permutations",), "sqr": ("sqrt",), "sqroot": ("sqrt",), "mod": (), "div": (), "abs": ("abs",),
-    "arcsine": ("arcsin",), "sine": ("sin",), "cosine": ("cos",), "tangent": ("tan",), "det": ("det",), "inf": ("oo",), "infty": ("oo",), "mean": ("mean",),
+    "avg": ("mean",), "average": ("mean",), "lim": ("limit of",), "der": ("derivative of",), "deriv": ("derivative of",), "diff": ("derivative of",),
+    "grad": ("gradient of",),
+    "lg": ("log",), "tg": ("tan",), "ctg": ("cot",), "ncr": ("choose",), "npr": ("permutations",), "sqr": ("sqrt",), "sqroot": ("sqrt",), "mod": (), "div": (),
+    "abs": ("abs",),
+    "arcsine": ("arcsin",), "sine": ("sin",), "cosine": ("cos",), "degrees": ("°",), "degree": ("°",), "degs": ("°",), "radians": (), "choose": (), "det": ("det",),
+    "inf": ("oo",), "infty": ("oo",), "mean": ("mean",),
     "root": ("root",), "fact": (), "pow": (), "exp": ("exp",), "sgn": ("sign",), "tr": ("trace",), "cis": (),
 }

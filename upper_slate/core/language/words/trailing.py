@@ -6,7 +6,8 @@ from typing import Final
 
 #: The words that count digits, each with the unit that it means: decimal places or significant figures.
 UNITS: Final[dict[tuple[str, ...], str]] = {
-    **dict.fromkeys([("dp",), ("d", ".", "p"), ("d", ".", "p", "."), ("d", "p"), ("decimal", "places"), ("decimal", "place"), ("decimals",), ("dps",), ("places",)], "dp"),
+    **dict.fromkeys([("dp",), ("d", ".", "p"), ("d", ".", "p", "."), ("d", "p"), ("decimal", "places"), ("decimal", "place"), ("decimals",), ("dps",), ("places",)],
+        "dp"),
     **dict.fromkeys([("sf",), ("s", ".", "f"), ("s", ".", "f", "."), ("s", "f"), ("sig", "fig"), ("sig", "figs"), ("sig", ".", "fig", "."), ("sigfig",), ("sigfigs",),
                      ("significant", "figures"), ("significant", "figure"), ("significant", "digits"), ("figures",), ("digits",)], "sf"),
 }
@@ -21,7 +22,13 @@ FORMS: Final = {
     "as a percentage": "percentage", "as a percent": "percentage", "as percentage": "percentage", "as a single fraction": "single fraction",
     "in standard form": "standard form", "in scientific notation": "standard form", "in scientific form": "standard form", "as a recurring decimal": "recurring",
     "in radians": "radians", "in degrees": "degrees", "in polar form": "polar form", "in exponential form": "polar form", "exactly": "exact", "in exact form": "exact",
-    "in factored form": "factored", "in expanded form": "expanded", "as a product of prime factors": "prime factors", "as a product of primes": "prime factors",
+    "simplified": "simplified", "in simplest form": "simplified", "in its simplest form": "simplified", "in lowest terms": "simplified",
+    "in its lowest terms": "simplified",
+    "as a fraction in its simplest form": "fraction", "as a fraction in simplest form": "fraction", "as a fraction in lowest terms": "fraction",
+    "rationalised": "rationalized", "rationalized": "rationalized", "factorised": "factorized", "factorized": "factorized", "multiplied out": "multiplied out",
+    "to a decimal": "decimal", "to a fraction": "fraction", "to a percentage": "percentage", "to a mixed number": "mixed number", "to degrees": "degrees",
+    "to radians": "radians", "to standard form": "standard form", "to polar form": "polar form", "in factored form": "factored", "in expanded form": "expanded",
+    "as a product of prime factors": "prime factors", "as a product of primes": "prime factors",
 }
 
 #: Each form by the words with which it is written back.

@@ -136,7 +136,8 @@ def _graph(evaluator: Evaluator, node: Request) -> Value:
 #: The answer to each declared request, by its name.
 ANSWERS: dict[str, Callable[[Evaluator, Request], Value | Answer]] = {
     "solve": _solve, "inverse of": inverse, "domain of": domain, "range of": image, "asymptotes of": asymptotes,
-    "complete the square of": completed_square, "discriminant of": discriminant, "remainder of": divided, "quotient of": divided, "limit of": _limit, "integral of": _integral, "sum of": _total, "product of": _total,
+    "complete the square of": completed_square, "discriminant of": discriminant, "remainder of": divided, "quotient of": divided, "limit of": _limit,
+    "integral of": _integral, "sum of": _total, "product of": _total,
     "series of": _series, "area between": _area, "turning points of": _turning_points, "greatest value of": _extreme_value,
     "least value of": _extreme_value, "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "table of": _table,
     "tangent to": line_at, "normal to": line_at, "graph": _graph, "graph points": _graph,

@@ -12,7 +12,9 @@ from .values import Value
 @dataclass(frozen=True)
 class Answer:
     """`conditions` are those that the answer states of itself (where a greatest value is taken, for which s a transform holds);
-    `left_out` is the first power that a Taylor polynomial leaves out; with `keeps_form` it stands as it came, and is not simplified; with `apart` each term of a sum keeps a denominator of its own."""
+    `left_out` is the first power that a Taylor polynomial leaves out; with `keeps_form` it stands as it came, and is not simplified;
+    with `apart` each term of a sum keeps a denominator of its own.
+    """
 
     value: Value
     conditions: tuple[sp.Basic, ...] = ()

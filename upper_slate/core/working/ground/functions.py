@@ -11,7 +11,7 @@ import sympy as sp
 from flint import fmpz
 
 from ...language.words import FUNCTIONS
-from ...problems import LineError
+from ...problems import LineError, Suggestion
 from ..context import Context
 from ..exact import angles, roots
 from ..exact.bridge import settled, to_sympy
@@ -167,7 +167,8 @@ def _use_angle(context: Context, angle: Scalar) -> None:
     if context.conventions.angles == "radians" and isinstance(angle, Surd) and angle.is_integer:
         n = angle.as_int()
         if n in (15, 18, 30, 36, 45, 54, 60, 72, 75, 90, 120, 135, 150, 180, 210, 225, 240, 270, 300, 315, 330, 360):
-            context.note(f"{n} was read in radians. For degrees write {n}°.", "rad")
+            offers = () if context.number_ends is None else (Suggestion("°", context.number_ends, context.number_ends),)
+            context.note(f"{n} was read in radians. For degrees write {n}°.", "rad", offers)
 
 
 def _trig(kind: str) -> Callable[[Context, Scalar], Scalar]:

@@ -62,5 +62,6 @@ def logarithms_of_powers(search: Search, expr: sp.Expr) -> Zeros | None:
         base, exponent = node.args[0].as_base_exp()
         return exponent * sp.log(base if exponent % 2 or base in positive else sp.Abs(base))
 
-    changed = expr.replace(lambda n: isinstance(n, sp.log) and isinstance(n.args[0], sp.Pow) and x in n.args[0].base.free_symbols and n.args[0].exp.is_Integer, taken_apart)
+    changed = expr.replace(lambda n: isinstance(n, sp.log) and isinstance(n.args[0], sp.Pow) and x in n.args[0].base.free_symbols and n.args[0].exp.is_Integer,
+        taken_apart)
     return search.of(sp.expand(changed)) if changed != expr else None

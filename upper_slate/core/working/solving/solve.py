@@ -32,7 +32,8 @@ def solve(evaluator: Evaluator, node: t.Request) -> Value:
     """The solutions of a request. Errors: not-supported where it cannot be solved, wrong-arguments for missing letters."""
     context = evaluator.context
     letters = node.letters or _only_letter(evaluator, node)
-    with context.letters(*letters), context.collecting() as requirements:
+    own = _says_itself(evaluator, node, letters)
+    with context.letters(*letters, *own), context.collecting() as requirements:
         statements = [statement_of(evaluator, body) for body in node.bodies]
     if len(letters) > 1:
         if node.interval is not None or node.point is not None:
@@ -45,6 +46,23 @@ def solve(evaluator: Evaluator, node: t.Request) -> Value:
     where = range_of_letter(evaluator, letters[0], node.interval)
     found = solve_statement(context, letters[0], statement, requirements, where)
     return found if node.point is None else _near(evaluator, node, found)
+
+
+def _says_itself(evaluator: Evaluator, node: t.Request, letters: tuple[str, ...]) -> tuple[str, ...]:
+    """In `solve v = u + a t for t` below the line `v = u + a t` the v is a letter: with its value the equation would say nothing."""
+    body = node.bodies[0]
+    if len(node.bodies) > 1 or not isinstance(body, t.Relation) or body.signs != ("=",):
+        return ()
+    context = evaluator.context
+    names = [s.name for s in body.sides if isinstance(s, t.Name) and s.name in context.meanings and s.name not in (*letters, *context.bound)]
+    if len(names) != 1:
+        return ()
+    with context.letters(*letters), context.collecting():
+        statement = statement_of(evaluator, body)
+    if statement.atom is None or sp.expand(statement.atom.difference) != 0:
+        return ()
+    context.note(f"{names[0]} is a letter here: with its value both sides are the same.")
+    return (names[0],)
 
 
 def _only_letter(evaluator: Evaluator, node: t.Request) -> tuple[str, ...]:
