@@ -145,9 +145,13 @@ class Boxes(unittest.TestCase):
         self.assertTrue(real_zeros(sp.exp(x) - x - 2, x, -sp.oo, sp.oo).complete)
         self.assertFalse(real_zeros(x * sp.sin(x) - 1, x, -sp.oo, sp.oo).complete)
 
-    def test_a_double_zero_is_not_claimed(self) -> None:
+    def test_a_zero_that_is_touched_is_found_at_simple_numbers_and_claimed_nowhere_else(self) -> None:
         found = real_zeros((sp.cos(x) - 1) * sp.exp(x), x, sp.Integer(-1), sp.Integer(1))
-        self.assertFalse(found.complete)
+        self.assertEqual((found.values, found.complete), ([0], True))
+        third = real_zeros(sp.sin(x) - x, x, sp.Integer(-1), sp.Integer(1))
+        self.assertEqual((third.values, third.complete), ([0], True))
+        other = real_zeros((sp.exp(x) - 3) ** 2, x, sp.Integer(0), sp.Integer(2))
+        self.assertFalse(other.complete)
 
 
 class Doubts(unittest.TestCase):

@@ -89,6 +89,8 @@ class _LineWorker:
         self.line: t.Line | None = None
         self.form = ""
         self.answer: Answer | None = None
+        #: whether the result is a number beside which its decimal is worth seeing
+        self.is_irrational = self.is_hard_to_place = False
 
     # -- running ---------------------------------------------------------------------------------------------------
 
@@ -322,6 +324,7 @@ class _LineWorker:
             tree = in_form(value, line.body.form, self.context.half_turn)
         exact = write_tree(tree)
         result["exact"] = exact.data
+        self._weigh(value)
         try:
             rounded = decimal_of(value, self._digits(line), style)
             text = write_tree(rounded.tree)
@@ -347,6 +350,16 @@ class _LineWorker:
                 result["conditions"].append(f"error of order {power[0]}")
                 result["conditionsLatex"].append(rf"\text{{error of order }} {power[1]}")
         self._finish_notices(line)
+
+    def _weigh(self, value: Value) -> None:
+        """Whether a number says little as it stands: it is irrational; or nobody can place it, as nested roots and logarithms."""
+        if not is_scalar(value) or free_letters(value):
+            return
+        if isinstance(value, Surd):
+            self.is_irrational, self.is_hard_to_place = not value.is_rational, value.has_nested and not value.has_imaginary
+        else:
+            self.is_irrational = not value.is_rational and not value.is_infinite
+            self.is_hard_to_place = value.has(sp.log, sp.exp, sp.sin, sp.cos, sp.tan, sp.asin, sp.acos, sp.atan) and not value.has(sp.I)
 
     def _write_data(self, value: TableValue | GraphValue, line: t.Line) -> None:
         """Tables and graphs have fields of their own."""
@@ -400,6 +413,13 @@ class _LineWorker:
         self.result["notices"] = notices
         self._say_more(line)
 
+    def _leans_on_others(self, line: t.Line) -> bool:
+        """Whether a function is made of others, so that what it comes to has to be shown: `h(x) = f(x) g(x)`, `g(x) = f'(x)`."""
+        others = set(self.task.names) - set(line.parameters)
+        return line.body is not None and any(
+            isinstance(node, t.Derivative | t.Prime | t.Request | t.CellReference) or (isinstance(node, t.Name | t.Call) and node.name in others)
+            for node in line.body.walk())
+
     def _notice(self, notice: t.Notice) -> NoticeResult:
         return {"text": notice.text, "tag": notice.tag, "suggestions": self._offers(notice.offers)}
 
@@ -413,8 +433,9 @@ class _LineWorker:
         """Whether the result says something that the line does not, and whether a function stands best as it was defined."""
         written = typeset(line.body) if line.name and line.body is not None else self.result["reading"]
         exact = self.result["exact"]
-        self.result["asWritten"] = self.result["kind"] == "function" and bool(line.parameters)
+        self.result["asWritten"] = self.result["kind"] == "function" and bool(line.parameters) and not self._leans_on_others(line)
         self.result["saysMore"] = exact is not None and _bare(exact["latex"]) != _bare(written)
+        self.result["besideDecimal"] = self.is_hard_to_place or (self.is_irrational and not self.result["saysMore"])
 
     # -- outcomes --------------------------------------------------------------------------------------------------
 

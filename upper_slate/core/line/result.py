@@ -208,6 +208,7 @@ class LineResult(TypedDict):
     asked: Literal["decimal", "exact"] | None
     saysMore: bool
     asWritten: bool
+    besideDecimal: bool
 
 
 class LineRow(LineResult):
@@ -232,7 +233,7 @@ def empty_result(source: str, kind: str = "empty") -> LineResult:
     """A line with nothing in it yet."""
     return {"source": source, "kind": kind, "name": None, "reading": "", "head": {"left": "", "sign": "", "right": ""}, "exact": None, "decimal": None, "forms": [],
             "conditions": [], "conditionsLatex": [], "notices": [], "working": [], "verdict": None, "counterexample": None, "counterexampleLatex": None,
-            "solutions": None, "table": None, "graph": None, "offers": {}, "error": None, "asked": None, "saysMore": False, "asWritten": False}
+            "solutions": None, "table": None, "graph": None, "offers": {}, "error": None, "asked": None, "saysMore": False, "asWritten": False, "besideDecimal": False}
 
 
 def error_result(source: str, code: str, message: str, reading: str = "") -> LineResult:
@@ -245,4 +246,4 @@ def error_result(source: str, code: str, message: str, reading: str = "") -> Lin
 
 def printed(result: LineResult) -> dict[str, Any]:
     """The result as `run --json` prints it."""
-    return {k: v for k, v in result.items() if k not in ("head", "saysMore", "asWritten")}
+    return {k: v for k, v in result.items() if k not in ("head", "saysMore", "asWritten", "besideDecimal")}

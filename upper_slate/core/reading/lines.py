@@ -12,9 +12,9 @@ from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
 from .heads import Head, head_of
-from .latex import from_latex, looks_like_latex
 from .letters import free_letters
 from .names import KnownNames
+from .notations import is_other_notation, text_of_notation
 from .reader import Reader
 from .said_around import without_opening, without_result_sign
 from .tokens import Token, canonical_name, meaningless, tokenize
@@ -28,7 +28,7 @@ _MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!="}
 
 def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
     """The line as a tree. Errors: syntax, unknown-name, reserved-name, wrong-arguments, each with its place."""
-    if looks_like_latex(source):
+    if is_other_notation(source):
         return _read_latex(source, names, tolerant)
     try:
         tokens = tokenize(source)
@@ -42,20 +42,36 @@ def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
 def _read_latex(source: str, names: KnownNames, tolerant: bool) -> Line:
     """A line in LaTeX: read as the line of the language that it becomes, with places in the whole of it."""
     try:
-        text = from_latex(source)
+        text = text_of_notation(source)
         if "\n" in text and not tolerant:
             raise LineError("syntax", "These are several lines.", 0, len(source), Suggestion(text, 0, len(source)))
-        line = _LineReader(text, tokenize(text), names, tolerant).read()
-    except LineError as error:
+        line = _read_text(text, names, tolerant)
+    except LineError:
         if tolerant:
             return Line("error", source)
-        if error.start is not None and error.start >= 0 and not error.suggestions and looks_like_latex(source[error.start:error.end] + source):
-            error.start, error.end = max(0, min(error.start, len(source))), min(max(error.end or 0, 0), len(source))
-        error.suggestions = tuple(Suggestion(s.apply(text) if s.text != text else text, 0, len(source)) for s in error.suggestions)
         raise
+    except _InText as inner:
+        error = inner.error
+        offers = tuple(Suggestion(s.apply(text), 0, len(source), s.as_note) for s in error.suggestions)
+        raise LineError(error.code, error.message, 0, len(source), offers, error.values) from None
     shown = Notice(f"Read as {text}.", 0, len(source), offers=(Suggestion(text, 0, len(source)),))
     others = tuple(replace(n, start=0, end=len(source), offers=tuple(Suggestion(o.apply(text), 0, len(source)) for o in n.offers)) for n in line.notices)
     return replace(line, source=source, notices=(shown, *others))
+
+
+class _InText(Exception):
+    """An error in the line that another notation became: its places are in that text."""
+
+    def __init__(self, error: LineError) -> None:
+        super().__init__(error.message)
+        self.error = error
+
+
+def _read_text(text: str, names: KnownNames, tolerant: bool) -> Line:
+    try:
+        return _LineReader(text, tokenize(text), names, tolerant).read()
+    except LineError as error:
+        raise _InText(error) from None
 
 
 class _LineReader:

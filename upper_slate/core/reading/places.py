@@ -97,7 +97,7 @@ class Places(Part):
         """`gradient of y = 3x + 2` is about 3x + 2; so is `f(x) = 3x + 2`, where f has no meaning yet."""
         cursor = self.cursor
         token = cursor.token
-        if token.kind != "name" or cursor.names.has_meaning(token.text):
+        if token.kind != "name" or cursor.names.has_meaning(token.text) or cursor.names.is_function(token.text):
             return
         if cursor.ahead().kind == "=" and token.text in ("y", "f", "g", "h"):
             cursor.at += 2
@@ -108,7 +108,7 @@ class Places(Part):
         self._items(said, stop, self.grammar.sum, ("and",))
 
     def _conditions(self, said: Said, stop: Stop) -> None:
-        if self.cursor.ahead().kind == "(":  # draw f(x) = x^2
+        if said.name == "graph" and self.cursor.ahead().kind == "(":  # draw f(x) = x^2
             self._skip_left_side()
         self._items(said, stop, self.grammar.condition, ())
 
@@ -307,7 +307,7 @@ class Places(Part):
         self._ends(said, stop)
         if cursor.token.kind == "," and cursor.ahead().kind == "name" and said.low is not None:
             cursor.advance()
-            other = Said(said.example)
+            other = Said(said.name, said.example)
             other.letters.append(self._ranges.letter(said))
             if self._ranges.starts():
                 self._ranges.read(other)

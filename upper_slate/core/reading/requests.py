@@ -103,10 +103,10 @@ class Requests(Part):
     def _by_form(self, entry: Entry, form: Form) -> Node:
         cursor = self.cursor
         start = cursor.token.start
-        said = Said(entry.written, self._places.letters_ahead(form))
+        said = Said(entry.name, entry.written, self._places.letters_ahead(form))
         cursor.at += len(form.opening)
         self._parts(form.rest, said, ())
-        request = said.request(entry.name, start, cursor.last_end)
+        request = said.request(start, cursor.last_end)
         if cursor.tolerant and not request.bodies:
             return request
         return meaning_of(cursor, request, form)

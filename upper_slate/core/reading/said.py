@@ -11,6 +11,7 @@ from ..language.tree import Interval, Node, Request
 class Said:
     """The parts of a request that were read; `bound` are letters of its own, known beforehand."""
 
+    name: str
     example: str
     bound: tuple[str, ...] = ()
     bodies: list[Node] = field(default_factory=list)
@@ -41,7 +42,7 @@ class Said:
         if self.interval is not None:
             self.low, self.high, self.interval = self.interval.low, self.interval.high, None
 
-    def request(self, name: str, start: int, end: int) -> Request:
+    def request(self, start: int, end: int) -> Request:
         """The request that was said."""
-        return Request(name, tuple(self.bodies), tuple(self.letters), self.low, self.high, self.point, self.side, self.interval, self.order,
+        return Request(self.name, tuple(self.bodies), tuple(self.letters), self.low, self.high, self.point, self.side, self.interval, self.order,
                        self.step, self.points, self.low_2, self.high_2, start=start, end=end)

@@ -108,8 +108,8 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
             name, end = name + text[end].translate(_SUBSCRIPTS), end + 1
         return Token("name", name, at, end, spaced)
     if char in "ΣΠ" and re.match(r"[ΣΠ]\s*(?:_|.*\bfrom\b)", text[at:]):  # a capital letter typed for the sign
-        sign = "∑" if char == "Σ" else "∏"
-        return Token(sign, sign, at, at + 1, spaced)
+        big = "∑" if char == "Σ" else "∏"
+        return Token(big, big, at, at + 1, spaced)
     if char in GREEK:
         name, end = GREEK[char], at + 1
         tail = re.compile(r"[0-9_]+[A-Za-z0-9]*|[₀₁₂₃₄₅₆₇₈₉]+").match(text, end)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import functools
+from itertools import pairwise
 from typing import TYPE_CHECKING
 
 import sympy as sp
@@ -167,7 +168,7 @@ def image_of(context: Context, body: Body, where: Range) -> list[Piece]:
         ends = [e for e, is_in in ((piece.low, piece.has_low), (piece.high, piece.has_high)) if is_in]
         heights += [to_sympy(_value(context, body, p)) for p in (*inside, *ends)]
         marks = [piece.low, *inside, piece.high]
-        for left, right in zip(marks, marks[1:], strict=False):
+        for left, right in pairwise(marks):
             if left != right:
                 limits = [_edge_value(body, left, 1, "greatest"), _edge_value(body, right, -1, "greatest")]
                 if sp.nan in limits:
