@@ -66,6 +66,8 @@ def _write(node: Node) -> tuple[str, int]:
             return "-" + _within(node.body, _UNARY if not isinstance(node.body, Product | Mixed) else _PRODUCT), _PRODUCT
         case Power():
             return f"{_within(node.base, _POSTFIX)}^{_exponent(node.exponent)}", _POWER
+        case Postfix(sign="%", body=Product(factors=(Number(), Number()), operators=("", "/"))):
+            return plain(node.body) + "%", _PRODUCT
         case Postfix():
             return _within(node.body, _POSTFIX) + node.sign, _POSTFIX
         case Prime():

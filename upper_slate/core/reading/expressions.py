@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
-from ..language.tree import Apply, At, Bracket, Call, Cases, Compose, Gap, InverseFunction, Logic, Name, Negative, Node, Number, Power, Product, Relation, Sum
+from ..language.tree import Apply, At, Bracket, Call, Cases, Compose, Gap, InverseFunction, Logic, Name, Negative, Node, Number, Postfix, Power, Product, Relation, Sum
 from ..problems import LineError, Suggestion
 from .cursor import Deeper
 from .grammar import Part
@@ -129,6 +129,7 @@ class Expressions(Part):
                 else:
                     factors.append(self.unary())
                 operators.append(token.text if token.kind == "name" else token.kind)
+                _join_percentage(factors, operators)
             elif self._starts_operand():
                 self._refuse_times_sign(token)
                 if token.kind == "number" and self.cursor.tokens[self.cursor.at - 1].kind in ("number", "super"):
@@ -268,3 +269,15 @@ class Expressions(Part):
     def _inside(self, applied: Node) -> str:
         arguments = applied.arguments if isinstance(applied, Call | Apply) else ()
         return ", ".join(self.cursor.text_of(a) for a in arguments)
+
+
+def _join_percentage(factors: list[Node], operators: list[str]) -> None:
+    """`100/3%` of plain numbers is a hundredth of the fraction: nobody means 100 over 3 hundredths."""
+    under = factors[-1]
+    if operators[-1] != "/" or not (isinstance(under, Postfix) and under.sign == "%" and isinstance(under.body, Number)):
+        return
+    over = factors[-2]
+    if isinstance(over, Number) and operators[-2] in ("", "*") and (len(factors) == 2 or operators[-2] == "*"):
+        fraction = Product((over, under.body), ("", "/"), start=over.start, end=under.body.end)
+        factors[-2:] = [Postfix("%", fraction, start=over.start, end=under.end)]
+        operators.pop()

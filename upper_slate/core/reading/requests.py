@@ -55,7 +55,16 @@ class Requests(Part):
         cursor = self.cursor
         if cursor.token.kind not in ("name", *SIGNS) or cursor.names.has_meaning(cursor.token.text):
             return None
-        return self._first_of([s for s in _BY_FIRST.get(cursor.token.text.lower(), ()) if self._opens(s[1])])
+        mark = cursor.mark()
+        found = self._first_of([s for s in _BY_FIRST.get(cursor.token.text.lower(), ()) if self._opens(s[1])])
+        if found is not None and cursor.token.kind in ("+", "-", "*", "/", "=") and self._is_signed_at(mark.at):
+            cursor.back_to(mark)  # it is a part of an expression
+            return None
+        return found
+
+    def _is_signed_at(self, at: int) -> bool:
+        token = self.cursor.tokens[at]
+        return token.kind in SIGNS or token.text.lower() in ("lim", "int")
 
     def signed(self) -> Node | None:
         """The request that starts here with a sign, or with `lim` and what stands below it: it may stand in an expression."""

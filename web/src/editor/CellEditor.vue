@@ -5,6 +5,8 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import type { CellData, DraftLine } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
 import LineFigures from "../lines/LineFigures.vue";
+import OfferButtons from "../lines/OfferButtons.vue";
+import type { Offer } from "../lines/offers";
 import { shownResults } from "../lines/shown";
 import { useWorksheet } from "../sheet/store";
 import { verdictOf } from "../lines/verdicts";
@@ -50,16 +52,19 @@ function verdict(line: DraftLine) {
   return line.result && !line.result.error && ["step", "question"].includes(line.result.kind) ? verdictOf(line.result) : null;
 }
 
-function fixWord(fault: (typeof faults.value)[number]): string {
-  const suggestion = fault.error.suggestion;
-  return suggestion ? suggestion.text || "Remove it" : "";
-}
+/** Other readings that the lines being written have: said with the errors, after a pause. */
+const readings = computed(() =>
+  isPausing.value
+    ? lines.value.flatMap((line) => (line.result && !line.result.error ? line.result.notices.filter((notice) => notice.suggestions.length).map((notice) => ({ line, notice })) : []))
+    : [],
+);
 
-function mend(fault: (typeof faults.value)[number]): void {
-  const suggestion = fault.error.suggestion;
-  if (!suggestion || !editor) return;
-  const from = fault.line.offset + suggestion.start;
-  editor.view.dispatch({ changes: { from, to: fault.line.offset + suggestion.end, insert: suggestion.text }, selection: { anchor: from + suggestion.text.length } });
+/** Takes an offer in the line that is being written; the writing goes on behind what was put in. */
+function mend(line: DraftLine, offer: Offer): void {
+  if (!editor) return;
+  if (offer.as === "note") return sheet.makeNote(props.cell.id);
+  const from = line.offset + offer.start;
+  editor.view.dispatch({ changes: { from, to: line.offset + offer.end, insert: offer.text }, selection: { anchor: from + offer.text.length } });
   editor.focus();
 }
 
@@ -111,7 +116,11 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
     <div ref="host" class="field" />
     <p v-for="fault in faults" :key="fault.line.offset" class="fault" role="status">
       {{ fault.error.message }}
-      <button v-if="fixWord(fault)" class="fix" data-keeps-editor @mousedown.prevent @click="mend(fault)">{{ fixWord(fault) }}</button>
+      <OfferButtons :source="fault.line.result?.source ?? ''" :offers="fault.error.suggestions" @take="mend(fault.line, $event)" />
+    </p>
+    <p v-for="{ line, notice } in readings" :key="`${line.offset} ${notice.text}`" class="fault reading" role="status">
+      {{ notice.text }}
+      <OfferButtons :source="line.result?.source ?? ''" :offers="notice.suggestions" @take="mend(line, $event)" />
     </p>
     <div v-for="figure in figures" :key="figure.index" class="figure" :class="{ old: figure.isOld }">
       <LineFigures :line="figure.line" :cell="cell.id" :index="figure.index" :decimal="(cell.display[`line${figure.index}`] ?? sheet.conventions.results) === 'decimal'" />
@@ -133,6 +142,5 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
 .figure { margin-top: 10px; }
 .figure.old { opacity: 0.45; }
 .fault { margin: 6px 0 0; font: italic 15.5px/1.5 var(--serif); color: var(--wrong); }
-.fix { color: var(--act); font-size: 14px; font-style: italic; border: 1px solid var(--act-line); border-radius: 5px; padding: 1px 9px; margin-left: 10px; }
-.fix:hover { background: var(--act-tint); }
+.fault.reading { color: var(--ink-quiet); }
 </style>

@@ -52,7 +52,7 @@ export function mathKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
 
   return [
     ...openCellKeys(cell, sheet),
-    { key: "Tab", run: (view) => nextSnippetField(view) || acceptOffered(view) || toLineEnd(view) },
+    { key: "Tab", run: (view) => takesMarked(view) || nextSnippetField(view) || acceptOffered(view) || toLineEnd(view) },
     { key: "Shift-Tab", run: prevSnippetField },
     { key: "Ctrl-Space", run: startCompletion },
     { key: "Alt-ArrowUp", run: (view) => nudgeHere(view, 1) },
@@ -73,6 +73,11 @@ function isListOpen(view: EditorView): boolean {
 function isEdgeRow(view: EditorView, by: -1 | 1): boolean {
   const row = (at: number) => view.coordsAtPos(at)?.top ?? 0;
   return Math.abs(row(view.state.selection.main.head) - row(by < 0 ? 0 : view.state.doc.length)) < 2;
+}
+
+/** What is marked in the list is taken, also in a gap. */
+function takesMarked(view: EditorView): boolean {
+  return isListOpen(view) && selectedCompletion(view.state) !== null && acceptCompletion(view);
 }
 
 /** With the list open Tab takes what is marked in it, or its first. */

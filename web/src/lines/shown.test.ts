@@ -6,7 +6,7 @@ import { longestNumber, otherKind, shortened, shownResults } from "./shown";
 const written = (text: string) => ({ text, latex: text });
 const base = {
   source: "", kind: "value", name: null, reading: "", head: { left: "", sign: "", right: "" }, exact: null, decimal: null, forms: [], conditions: [], conditionsLatex: [], notices: [],
-  working: [], verdict: null, counterexample: null, counterexampleLatex: null, solutions: null, table: null, graph: null, offers: {}, error: null, asked: null, saysMore: true, asWritten: false,
+  working: [], verdict: null, counterexample: null, counterexampleLatex: null, solutions: null, table: null, graph: null, offers: {}, error: null, asked: null, saysMore: true, asWritten: false, besideDecimal: false,
   key: "", offset: 0, busySince: null, waitsFor: [],
 } as unknown as Line;
 const line = (changes: Partial<Line>): Line => ({ ...base, ...changes });
@@ -20,6 +20,14 @@ describe("the results of a line", () => {
     expect(texts(third, undefined, "both")).toEqual(["= 1/3", "≈ 0.333333"]);
     expect(texts(third, "exact", "decimal")).toEqual(["= 1/3"]);
     expect(texts(line({ ...third, asked: "decimal" }), undefined, "exact")).toEqual(["≈ 0.333333"]);
+  });
+
+  it("have a decimal beside them where the exact number says little", () => {
+    const root = line({ exact: written("√2"), decimal: { ...written("1.41421"), relation: "≈" }, besideDecimal: true });
+    expect(texts({ ...root, saysMore: false }, undefined, "exact")).toEqual(["≈ 1.41421"]);
+    expect(texts(root, undefined, "exact")).toEqual(["= √2", "≈ 1.41421"]);
+    expect(texts(root, "exact", "exact")).toEqual(["= √2"]);
+    expect(texts(line({ ...root, asked: "exact" }), undefined, "decimal")).toEqual(["= √2", "≈ 1.41421"]);
   });
 
   it("say nothing twice", () => {
@@ -38,7 +46,7 @@ describe("the results of a line", () => {
   });
 
   it("are none where there is an error", () => {
-    expect(texts(line({ ...third, error: { code: "syntax", message: "", start: 0, end: 0, suggestion: null } }), undefined, "exact")).toEqual([]);
+    expect(texts(line({ ...third, error: { code: "syntax", message: "", start: 0, end: 0, suggestion: null, suggestions: [] } }), undefined, "exact")).toEqual([]);
     expect(otherKind(line({ ...third, kind: "step" }), undefined, "exact")).toBe("");
   });
 

@@ -17,19 +17,20 @@ export function shownResults(line: Line, wanted: string | undefined, convention:
   if (line.error || (line.kind === "equation" && !line.saysMore) || ["empty", "busy", "question", "step", "table", "graph"].includes(line.kind)) return [];
   if (line.solutions || line.kind === "equation") return shownSolutions(line, wanted, convention);
   if (line.asWritten && !wanted) return [];
-  const choice = wanted ?? (line.asked === "decimal" ? "decimal" : convention);
+  const choice = wanted ?? line.asked ?? convention;
   const form = choice === "exact" ? undefined : line.forms.find((item: Form) => wayName(item) === choice);
   if (form) return [{ relation: form.relation, latex: form.latex, text: form.text }];
   const exact = line.exact ? { relation: "=", latex: line.exact.latex, text: line.exact.text } : null;
   const decimal = line.decimal && line.decimal.text !== line.exact?.text ? { relation: line.decimal.relation, latex: line.decimal.latex, text: line.decimal.text } : null;
   if (choice === "decimal" && decimal) return [decimal];
   const first = exact && (line.saysMore || (wanted === "exact" && line.asWritten)) ? [exact] : [];
-  return choice === "both" && decimal ? [...first, decimal] : first;
+  const beside = choice === "both" || (line.besideDecimal && choice === "exact" && !wanted);
+  return beside && decimal ? [...first, decimal] : first;
 }
 
 /** Solutions, and an equation that answers a request, follow from what was asked: exact, or in decimals where one has no closed form. */
 function shownSolutions(line: Line, wanted: string | undefined, convention: string): Shown[] {
-  const choice = wanted ?? (line.asked === "decimal" ? "decimal" : convention);
+  const choice = wanted ?? line.asked ?? convention;
   const exact = line.exact ? { relation: "⇒", latex: line.exact.latex, text: line.exact.text } : null;
   const about = line.decimal?.relation === "≈" ? "⇒ ≈" : "⇒";
   const decimal = line.decimal && line.decimal.text !== line.exact?.text ? { relation: exact && choice === "both" ? line.decimal.relation : about, latex: line.decimal.latex, text: line.decimal.text } : null;
@@ -40,7 +41,7 @@ function shownSolutions(line: Line, wanted: string | undefined, convention: stri
 /** The word that switches a line to the other kind of answer; empty where there is only one. */
 export function otherKind(line: Line, wanted: string | undefined, convention: string): "decimal" | "exact" | "" {
   if (line.error || !line.decimal || !line.exact || line.decimal.text === line.exact.text || line.kind === "step") return "";
-  const choice = wanted ?? (line.asked === "decimal" ? "decimal" : convention);
+  const choice = wanted ?? line.asked ?? convention;
   return choice === "decimal" ? "exact" : "decimal";
 }
 

@@ -34,6 +34,11 @@ export function useChanges(state: SheetState, outbox: ReturnType<typeof useOutbo
     outbox.push(made.map((cell, index): Operation => ({ op: "insert", cell: cell.id, after: made[index - 1]?.id ?? after, kind: cell.kind, text: cell.text, display: cell.display })));
   }
 
+  /** What stands in a math cell, also what is still being written in it, becomes a note. */
+  function makeNote(cell: string): void {
+    edit(cell, { kind: "note", text: drafts.get(cell) ?? cellOf(cell)?.text ?? "" });
+  }
+
   function remove(...gone: string[]): void {
     const at = cells.value.findIndex((item) => gone.includes(item.id));
     if (at < 0) return;
@@ -142,5 +147,5 @@ export function useChanges(state: SheetState, outbox: ReturnType<typeof useOutbo
     else dropDraft(cell);
   }
 
-  return { edit, editAll, insert, remove, place, withHidden, move, duplicate, setDisplay, choose, setConvention, setResults, rename, write, dropDraft, commit };
+  return { edit, editAll, makeNote, insert, remove, place, withHidden, move, duplicate, setDisplay, choose, setConvention, setResults, rename, write, dropDraft, commit };
 }

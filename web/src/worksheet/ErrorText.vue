@@ -2,11 +2,13 @@
 import { computed } from "vue";
 
 import type { Schemas } from "../shared/api/client";
+import OfferButtons from "../lines/OfferButtons.vue";
+import type { Offer } from "../lines/offers";
 import { useWorksheet } from "../sheet/store";
 
-/** A line that failed: its text with the place underlined, one sentence below, the suggestion as a button. */
+/** A line that failed: its text with the place underlined, one sentence below, what mends it as buttons. */
 const props = defineProps<{ source: string; error: Schemas["ErrorResult"] }>();
-const emit = defineEmits<{ mend: [text: string] }>();
+const emit = defineEmits<{ mend: [offer: Offer] }>();
 const sheet = useWorksheet();
 
 /** The line that stopped this one, if its sentence names it. */
@@ -20,16 +22,6 @@ const parts = computed(() => {
   const end = Math.max(props.error.end, Math.min(start + 1, props.source.length));
   return [props.source.slice(0, start), props.source.slice(start, end), props.source.slice(end)];
 });
-const words = computed(() => {
-  const suggestion = props.error.suggestion;
-  if (!suggestion) return "";
-  return suggestion.text === "" ? "Remove it" : suggestion.text;
-});
-
-function mend(): void {
-  const suggestion = props.error.suggestion;
-  if (suggestion) emit("mend", props.source.slice(0, suggestion.start) + suggestion.text + props.source.slice(suggestion.end));
-}
 </script>
 
 <template>
@@ -37,7 +29,7 @@ function mend(): void {
     <div class="text">{{ parts[0] }}<span class="place">{{ parts[1] || " " }}</span>{{ parts[2] }}</div>
     <div class="why" role="alert">
       {{ error.message }}
-      <button v-if="words" class="fix" @click.stop="mend">{{ words }}</button>
+      <OfferButtons :source="source" :offers="error.suggestions" @take="emit('mend', $event)" />
       <button v-if="stopper" class="fix" @click.stop="sheet.activate(stopper, 'end')">Go there</button>
       <slot />
     </div>

@@ -7,6 +7,8 @@ import { vFitted } from "../shared/fitting";
 import Typeset from "../shared/Typeset.vue";
 import ErrorText from "./ErrorText.vue";
 import LineFigures from "../lines/LineFigures.vue";
+import OfferButtons from "../lines/OfferButtons.vue";
+import type { Offer } from "../lines/offers";
 import { longestNumber, otherKind, shortened, shownResults } from "../lines/shown";
 import VerdictText from "./VerdictText.vue";
 import { verdictOf } from "../lines/verdicts";
@@ -17,7 +19,7 @@ import WorkingSteps from "./WorkingSteps.vue";
 /** With `goesOn` a step follows on the same row, so the line's own result is not given away. */
 /** With `hidden` the result is kept back until it is asked for. */
 const props = defineProps<{ line: Line; cell: string; index: number; wanted?: string; convention: string; goesOn?: boolean; hidden?: boolean; waysAsked?: boolean }>();
-const emit = defineEmits<{ choose: [form: string | null]; stop: []; again: []; mend: [text: string]; show: []; add: [text: string] }>();
+const emit = defineEmits<{ choose: [form: string | null]; stop: []; again: []; mend: [offer: Offer]; show: []; add: [text: string] }>();
 
 /** The reading in the parts between which lines are aligned. */
 const cut = computed(() => props.line.head);
@@ -29,7 +31,7 @@ const whole = ref(false);
 const digits = computed(() => results.value.map((result) => longestNumber(result.latex)).reduce((a, b) => Math.max(a, b), 0));
 const hasWays = computed(() => props.line.forms.length > 0 || (props.line.decimal && props.line.decimal.text !== props.line.exact?.text));
 const tags = computed(() => props.line.notices.filter((notice, index, all) => notice.tag && all.findIndex((other) => other.tag === notice.tag) === index));
-const remarks = computed(() => props.line.notices.filter((notice) => (!notice.tag || notice.text.includes("For degrees")) && !notice.text.startsWith("This step ")));
+const remarks = computed(() => props.line.notices.filter((notice) => (!notice.tag || notice.suggestions.length > 0) && !notice.text.startsWith("This step ")));
 const conditions = computed(() => (props.line.conditionsLatex?.length ? props.line.conditionsLatex : []));
 const verdict = computed(() => verdictOf(props.line));
 const isStep = computed(() => props.line.kind === "step");
@@ -93,7 +95,7 @@ function choose(form: string): void {
     <WorkingSteps v-if="workingOpen && line.working.length && !line.error && !hidden" class="below" :line="line" />
     <LineFigures v-if="(line.table || line.graph) && !hidden" class="below" :line="line" :cell="cell" :index="index" :decimal="inDecimals" />
     <WaysToWrite v-if="waysOpen && hasWays" class="below" :line="line" :wanted="wanted" :focused="waysAsked" @choose="choose" @close="waysOpen = false" />
-    <p v-for="notice in remarks" :key="notice.text" class="remark below">{{ notice.text }}</p>
+    <p v-for="notice in remarks" :key="notice.text" class="remark below">{{ notice.text }}<OfferButtons :source="line.source" :offers="notice.suggestions" @take="emit('mend', $event)" /></p>
   </div>
 </template>
 

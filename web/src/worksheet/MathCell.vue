@@ -3,6 +3,7 @@ import { computed, nextTick, ref, watch } from "vue";
 
 import type { CellData } from "../shared/api/client";
 import CellEditor from "../editor/CellEditor.vue";
+import { taken, type Offer } from "../lines/offers";
 import LineView from "./LineView.vue";
 import { useWorksheet } from "../sheet/store";
 
@@ -54,12 +55,15 @@ function wanted(index: number): string | undefined {
   return typeof form === "string" ? form : undefined;
 }
 
-function mend(index: number, text: string): void {
+/** Takes an offer in a line at rest; the writing goes on where it was. */
+function mend(index: number, offer: Offer): void {
   const line = lines.value[index];
   if (!line) return;
+  if (offer.as === "note") return sheet.makeNote(props.cell.id);
   const before = props.cell.text.slice(0, line.offset ?? 0);
   const after = props.cell.text.slice((line.offset ?? 0) + line.source.length);
-  sheet.edit(props.cell.id, { text: before + text + after });
+  sheet.edit(props.cell.id, { text: before + taken(line.source, offer) + after });
+  sheet.editor?.focus();
 }
 </script>
 
