@@ -42,6 +42,11 @@ READ = [
     (("limit of sin x / x as x approaches 0",), "1"),
     (("solve the equation x^2 = 9",), "x = -3 or x = 3"),
     (("solve for x: 2x = 10",), "x = 5"),
+    (("find x if 2x = 10",), "x = 5"),
+    (("find the derivative of x^2",), "2*x"),
+    (("what is the square root of 50",), "5*sqrt(2)"),
+    (("sqrt of 16",), "4"),
+    (("max of 3, 5, 2",), "5"),
     (("make t the subject of v = u + a t",), "t = (v - u)/a"),
     (("v = u + a t", "solve v = u + a t for t"), "t = (v - u)/a"),
     (("area under x^2 from 0 to 3",), "9"),
@@ -122,6 +127,15 @@ OFFERED = [
     (("integral of x y z",), "wrong-arguments", ["integral of x y z dx", "integral of x y z dy", "integral of x y z dz"]),
     (("derivative of a x^2",), "wrong-arguments", ["derivative of a x^2 with respect to a", "derivative of a x^2 with respect to x"]),
     (("x => 3",), "syntax", ["x >= 3"]),
+    (("L = [1, 2, 3]", "L[2]"), "syntax", ["L_2"]),
+    (("f(x) = x^2", "f[3]"), "syntax", ["f(3)"]),
+    (("pow(2, 3)",), "unknown-name", ["2^3"]),
+    (("C(10, 3)",), "unknown-name", ["choose(10, 3)"]),
+    (("5 squared",), "unknown-name", ["5 ^2"]),
+    (("10 minus 4",), "unknown-name", ["10 - 4"]),
+    (("2 to the power of 5",), "syntax", ["2^5"]),
+    (("int(2.7)",), "unknown-name", ["floor(2.7)", "integral of(2.7)"]),
+    (("sin2x",), "unknown-name", ["sin(2x)"]),
 ]
 #: A line, a piece of its notice, and the lines that the notice offers.
 NOTICED = [
@@ -135,6 +149,10 @@ NOTICED = [
     (("f(x) = k x", "k = x + 1", "f(2)"), "f(x) = x*(x + 1)", []),
     (("u = x + 1", "f(x) = u^2"), "f(x) = (x + 1)^2", []),
     (("solve x^2 - 4",), "Read as x^2 - 4 = 0", []),
+    (("2x2 + 3x + 1",), "letter x_2", ["2x^2 + 3x + 1"]),
+    (("2[3 + 4]",), "Square brackets group", []),
+    (("f(x) = x^2", "f 3"), "times 3", ["f(3)"]),
+    (("d/dx x^2 + 3x",), "as far as the product", ["d/dx (x^2 + 3x)"]),
     ((r"\frac{1}{2} + \sqrt{x}",), "Read as 1/2 + sqrt(x)", ["1/2 + sqrt(x)"]),
 ]
 

@@ -309,12 +309,26 @@ class _LineWorker:
         if isinstance(value, TableValue | GraphValue):
             self._write_data(value, line)
             return
-        result, style = self.result, self._style()
         try:
-            tree = tree_of(value, style)
+            tree = self._tree_shown(value, line)
         except NoExactForm:  # made with a number that is known by its decimals only
             self._write_decimal_only(value, line)
             return
+        exact = write_tree(tree)
+        self.result["exact"] = exact.data
+        self._weigh(value)
+        self._write_decimal(value, line, exact.text)
+        bare = t.unwrapped(line.body)
+        is_angle = isinstance(bare, t.Call) and bare.name in ("arcsin", "arccos", "arctan", "arg")
+        forms = forms_of(value, self._style(), exact.text, is_angle)
+        self.result["forms"] = [{"name": f.name, "text": f.text, "latex": f.latex, "relation": f.relation} for f in forms]
+        if is_scalar(value) or isinstance(value, FunctionValue | ListValue):
+            self._write_conditions_of(value)
+        self._finish_notices(line)
+
+    def _tree_shown(self, value: Value, line: t.Line) -> t.Node:
+        """The exact result, in the form that the line asks for."""
+        tree = tree_of(value, self._style())
         if self.form == "factor" and isinstance(value, Surd) and value.is_integer and abs(value.as_int()) > 1:
             try:
                 tree = prime_factors(value.as_int()) or tree
@@ -322,34 +336,33 @@ class _LineWorker:
                 raise LineError("too-large", "The prime factors of this number would not be found in time: too long a part of it has no small factor.") from None
         if isinstance(line.body, t.InForm) and line.body.form != "decimal":
             tree = in_form(value, line.body.form, self.context.half_turn)
-        exact = write_tree(tree)
-        result["exact"] = exact.data
-        self._weigh(value)
+        return tree
+
+    def _write_decimal(self, value: Value, line: t.Line, exact: str) -> None:
+        """The result in decimals, where it says anything beside the exact text."""
         try:
-            rounded = decimal_of(value, self._digits(line), style)
+            rounded = decimal_of(value, self._digits(line), self._style())
             text = write_tree(rounded.tree)
-            says_nothing = text.text == exact.text and (isinstance(value, RelationValue) or (is_scalar(value) and free_letters(value)))
+            says_nothing = text.text == exact and (isinstance(value, RelationValue) or (is_scalar(value) and free_letters(value)))
             if not says_nothing:
-                result["decimal"] = text.rounded(rounded.exact)
+                self.result["decimal"] = text.rounded(rounded.exact)
         except (NoDecimal, LineError):
             if is_scalar(value) and not free_letters(value) and not (isinstance(value, sp.Expr) and value.is_infinite):
                 self.context.note("No decimal is shown: its last digit could not be proved.")
-        bare = t.unwrapped(line.body)
-        is_angle = isinstance(bare, t.Call) and bare.name in ("arcsin", "arccos", "arctan", "arg")
-        result["forms"] = [{"name": f.name, "text": f.text, "latex": f.latex, "relation": f.relation} for f in forms_of(value, style, exact.text, is_angle)]
-        if is_scalar(value) or isinstance(value, FunctionValue | ListValue):
-            try:
-                found = conditions_of(self.context.requirements, value, self.context.complex)
-            except (NotImplementedError, sp.PolynomialError, ValueError, TypeError):
-                found = []
-                self.context.note("Where exactly this holds could not be worked out.")
-            own = list(self.answer.conditions) if self.answer is not None else []
-            self._write_conditions([*(c for c in found if c not in own and not _is_implied(c, own)), *own], style)
-            if self.answer is not None and self.answer.left_out is not None:
-                power = text_of(self.answer.left_out), typeset(tree_of(self.answer.left_out))
-                result["conditions"].append(f"error of order {power[0]}")
-                result["conditionsLatex"].append(rf"\text{{error of order }} {power[1]}")
-        self._finish_notices(line)
+
+    def _write_conditions_of(self, value: Value) -> None:
+        """Where the result holds, with what a request states of its answer."""
+        try:
+            found = conditions_of(self.context.requirements, value, self.context.complex)
+        except (NotImplementedError, sp.PolynomialError, ValueError, TypeError):
+            found = []
+            self.context.note("Where exactly this holds could not be worked out.")
+        own = list(self.answer.conditions) if self.answer is not None else []
+        self._write_conditions([*(c for c in found if c not in own and not _is_implied(c, own)), *own], self._style())
+        if self.answer is not None and self.answer.left_out is not None:
+            power = text_of(self.answer.left_out), typeset(tree_of(self.answer.left_out))
+            self.result["conditions"].append(f"error of order {power[0]}")
+            self.result["conditionsLatex"].append(rf"\text{{error of order }} {power[1]}")
 
     def _weigh(self, value: Value) -> None:
         """Whether a number says little as it stands: it is irrational; or nobody can place it, as nested roots and logarithms."""

@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Final
 
 from ..language.tree import Absolute, At, Bracket, Call, CellReference, Gap, ListOf, Mixed, Name, Node, Number, Postfix, Prime, Product, Unread
-from ..language.words import SMALL_WORDS
+from ..language.words import CALLS, SMALL_WORDS
 from ..problems import LineError, Suggestion
 from .cursor import END_OF_OPERAND, MAX_DEPTH, Deeper
 from .grammar import Part
@@ -50,6 +50,8 @@ class Atoms(Part):
         cursor = self.cursor
         while cursor.token.kind in ("'", "''"):
             order += len(cursor.advance().kind)
+        if isinstance(node, Name) and not cursor.tolerant and not cursor.names.is_known(node.name) and not node.name[:1].isupper():
+            raise LineError("unknown-name", f"{node.name} has no meaning above this line, so it cannot be differentiated.", node.start, cursor.last_end)
         primed = Prime(node, order, start=node.start, end=cursor.last_end)
         if cursor.token.kind != "(":
             return primed
@@ -88,7 +90,7 @@ class Atoms(Part):
                 return self._number()
             case "name":
                 if token.text.lower() in SMALL_WORDS and not self.cursor.names.has_meaning(token.text):
-                    return self._nothing_here(token)
+                    return self.grammar.name() if token.text.lower() in CALLS and self.cursor.ahead().kind == "(" else self._nothing_here(token)
                 return self.grammar.name()
             case "(":
                 return self.bracket()
@@ -97,6 +99,9 @@ class Atoms(Part):
                 self.cursor.bars.append(0)
                 items = self.arguments("]", token)
                 self.cursor.bars.pop()
+                if len(items) == 1 and self._is_factor(token):
+                    self.cursor.note("Square brackets group here, as round ones do; a list stands by itself.", token.start, self.cursor.last_end)
+                    return Bracket(items[0], start=token.start, end=self.cursor.last_end)
                 return ListOf(items, start=token.start, end=self.cursor.last_end)
             case "|":
                 return self._absolute()
@@ -230,6 +235,15 @@ class Atoms(Part):
         if self.cursor.token.kind == "(" and (self.cursor.is_function(body) or isinstance(body, CellReference)):
             return self.grammar.applied(node)
         return node
+
+    def _is_factor(self, opened: Token) -> bool:
+        """Whether square brackets stand behind or before a factor."""
+        cursor = self.cursor
+        at = next(k for k, t in enumerate(cursor.tokens) if t.start == opened.start and t.kind == "[")
+        before = cursor.tokens[at - 1] if at else None
+        is_behind = before is not None and before.kind in ("number", ")", "]", "super", "*", "/", "+", "-")
+        is_letter = before is not None and before.kind == "name" and len(before.text) == 1 and not cursor.names.is_function(before.text)
+        return is_behind or is_letter or cursor.token.kind in ("(", "^", "super")
 
     def _begins_an_item(self) -> bool:
         """Whether a bracket stands by itself, so that `(1, 2)` in it is a point; behind a factor it is no point."""

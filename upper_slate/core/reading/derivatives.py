@@ -7,7 +7,7 @@ from typing import Final
 
 from ..language.tree import Call, Derivative, Name, Node
 from ..language.words import CONSTANTS
-from ..problems import LineError
+from ..problems import LineError, Suggestion
 from .grammar import Part
 from .tokens import canonical_name
 
@@ -80,7 +80,9 @@ class Derivatives(Part):
             read = self.grammar.sum if whole else self.grammar.product
             body = cursor.binding((letter,), read) if len(letter) > 1 else read()
         if cursor.token.kind in ("+", "-"):
-            cursor.note(f"d/d{letter} reaches as far as the product: {cursor.text_of(body)}. Put a longer expression in brackets.", start, body.end)
+            rest = cursor.source[body.start:cursor.tokens[-1].end].strip()
+            offers = (Suggestion(f"({rest})", body.start, body.start + len(rest)),) if not cursor.brackets else ()
+            cursor.note(f"d/d{letter} reaches as far as the product: {cursor.text_of(body)}. Put a longer expression in brackets.", start, body.end, offers=offers)
         return Derivative(letter, order, body, start=start, end=body.end)
 
     def _of_expression(self) -> Node | None:

@@ -132,6 +132,7 @@ class Expressions(Part):
                 _join_percentage(factors, operators)
             elif self._starts_operand():
                 self._refuse_times_sign(token)
+                self._note_function_beside(factors[-1], token)
                 if token.kind == "number" and self.cursor.tokens[self.cursor.at - 1].kind in ("number", "super"):
                     raise self.two_numbers(token)
                 factor = self.unary()
@@ -141,8 +142,15 @@ class Expressions(Part):
             else:
                 break
         if len(factors) == 1:
-            return first
+            return factors[0]
         return Product(tuple(factors), tuple(operators), start=first.start, end=max(factors[-1].end, self.cursor.last_end))
+
+    def _note_function_beside(self, before: Node, token: Token) -> None:
+        """`f 3` is the function times 3: many mean f(3)."""
+        cursor = self.cursor
+        if isinstance(before, Name) and token.kind == "number" and cursor.names.is_page_function(before.name):
+            cursor.note(f"Read as the function {before.name} times {token.text}.", before.start, token.end,
+                        offers=(Suggestion(f"({token.text})", before.end, token.end),))
 
     def _refuse_times_sign(self, token: Token) -> None:
         """`56 x 8`: an x between numbers, with spaces, is a sign for many."""

@@ -87,6 +87,8 @@ class _LineReader:
         if not self.tolerant:
             self._refuse_what_nothing_begins()
         self._note_two_slashes()
+        self.tokens = self._without_articles()
+        first = self.tokens[0]
         if first.kind in _STEP_SIGNS:
             return self._step()
         if first.kind == "name" and self.tokens[1].kind == "name" and not self.names.has_meaning(first.text):
@@ -134,6 +136,11 @@ class _LineReader:
         first = self.tokens[breaks[0]]
         raise LineError("syntax", "Each statement stands in a line of its own.", first.start, first.end, Suggestion("\n".join(parts), 0, self.tokens[-1].end))
 
+    def _without_articles(self) -> list[Token]:
+        """`find the derivative of x^2` is said as well as `find derivative of x^2`."""
+        kept = [t for t in self.tokens if not (t.kind == "name" and t.text.lower() == "the" and not self.names.has_meaning(t.text))]
+        return kept if len(kept) > 1 else self.tokens
+
     def _at_depth_0(self, *kinds: str) -> list[int]:
         found, depth = [], 0
         for k, token in enumerate(self.tokens):
@@ -162,6 +169,9 @@ class _LineReader:
             raise LineError("syntax", "A comma separates the items of a list or the arguments of a function; it has no place here.", *place)
         if token.kind == "name" and token.text.lower() == "to":
             following = reader.cursor.ahead()
+            if reader.cursor.stands(("to", "power", "of")):
+                raise LineError("syntax", "A power is written ^, as in 2^5.", token.start, reader.cursor.ahead(2).end,
+                                Suggestion("^", self.tokens[reader.cursor.at - 1].end, reader.cursor.ahead(3).start))
             if following.kind == "number" and reader.cursor.ahead(2).kind == "end":
                 offers = tuple(Suggestion(f"{following.text} {unit}", following.start, following.end) for unit in ("dp", "sf"))
                 raise LineError("syntax", "After “to” a number of digits is expected, as in “to 3 dp” (decimal places) or “to 3 sf” (significant figures).",

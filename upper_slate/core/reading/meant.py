@@ -139,6 +139,13 @@ def _of_each(name: str) -> Callable[[Cursor, Request], Node]:
     return lambda cursor, request: Call(name, request.bodies, start=request.start, end=request.end)
 
 
+def _extreme(cursor: Cursor, request: Request) -> Node:
+    """The greatest of several numbers, or the greatest value of one expression."""
+    if len(request.bodies) == 1:
+        return request
+    return Call("max" if request.name == "greatest value of" else "min", request.bodies, start=request.start, end=request.end)
+
+
 def _laplace(cursor: Cursor, request: Request) -> Node:
     usual = ("s", "t") if request.name.startswith("inverse") else ("t", "s")
     letters = request.letters
@@ -177,7 +184,8 @@ def _substitute(cursor: Cursor, request: Request) -> Node:
 
 _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     **dict.fromkeys(_ORDERS, _derivative),
-    "solve": _solve, "roots of": _solve, "sum of": _total, "product of": _total, "laplace transform of": _laplace, "inverse laplace transform of": _laplace,
+    "solve": _solve, "roots of": _solve, "greatest value of": _extreme, "least value of": _extreme, "sum of": _total, "product of": _total,
+    "laplace transform of": _laplace, "inverse laplace transform of": _laplace,
     "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute, "area between": _needs_range,
     "mean of": _of_list("mean"), "median of": _of_list("median"), "mode of": _of_list("mode"), "variance of": _of_list("variance"),
     "standard deviation of": _of_list("stdev"), "population variance of": _of_list("popvariance"),
@@ -185,5 +193,4 @@ _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     "determinant of": _of_each("det"), "transpose of": _of_each("transpose"), "trace of": _of_each("trace"), "rank of": _of_each("rank"),
     "reduced form of": _of_each("rref"), "square root of": _of_each("sqrt"), "cube root of": _of_each("cbrt"), "absolute value of": _of_each("abs"),
     "real part of": _of_each("re"), "imaginary part of": _of_each("im"), "conjugate of": _of_each("conj"), "argument of": _of_each("arg"),
-    **{f"{name} of": _of_each(name) for name in ("sin", "cos", "tan", "ln", "log")},
 }

@@ -33,6 +33,7 @@ class Named(Part):
         names = self.cursor.names
         if name not in names.bound and token.text in ("cell", "above"):
             return self._reference()
+        self._words.refuse_call(token)
         if derivative := self.grammar.derivative():
             return derivative
         if token.text.lower() in ("lim", "int") and (signed := self.grammar.signed()):
@@ -51,6 +52,7 @@ class Named(Part):
             if name == "Pi" and token.end - token.start == 2 and not self.cursor.tolerant:
                 raise self._words.other_word(token)
             self._refuse_missing_function(token, name)
+            self._note_digit_behind(token, name)
             self.cursor.advance()
             return Name(name, start=token.start, end=token.end)
         return self._run_of_letters()
@@ -59,11 +61,15 @@ class Named(Part):
         token = self.cursor.advance()
         if not self.cursor.names.is_function(name):
             node = Name(constant_name(name), start=token.start, end=token.end)
+            self._refuse_entry_in_square_brackets(node)
             return self._called_value(node) if self.cursor.token.kind == "(" and not self.cursor.token.spaced else node
         entry = None if self.cursor.names.is_page_function(name) else function_named(name)
         node = Name(entry.name if entry else name, start=token.start, end=token.end)
         if self.cursor.token.kind == "(":
             return self.applied(node)
+        self._refuse_square_brackets(node)
+        if entry is not None and entry.arity != (0, 0) and self.cursor.is_word("of"):
+            return self._of(node)
         if entry is None or self.cursor.token.kind in ("'", "@") or entry.arity == (0, 0):
             return node
         if self.cursor.token.kind in ("^", "super"):
@@ -72,6 +78,38 @@ class Named(Part):
         if self._starts_bare_argument():
             return self._bare(node)
         return node
+
+    def _of(self, function: Name) -> Node:
+        """`sqrt of 16`, `max of 3, 5`."""
+        cursor = self.cursor
+        cursor.advance()
+        arguments = [self.grammar.sum()]
+        entry = function_named(function.name)
+        while entry is not None and entry.arity != (1, 1) and (cursor.take(",") or cursor.take_word("and")):
+            arguments.append(self.grammar.sum())
+        self._check_arity(function, tuple(arguments), cursor.last_end)
+        return Call(function.name, tuple(arguments), start=function.start, end=cursor.last_end)
+
+    def _refuse_square_brackets(self, function: Name) -> None:
+        """`f[3]` is meant as f(3)."""
+        cursor = self.cursor
+        if cursor.token.kind != "[" or cursor.token.spaced or cursor.tolerant or function.name in LIST_FUNCTIONS or function_named(function.name) is not None:
+            return
+        opened = cursor.token
+        closed = next((t for t in cursor.tokens[cursor.at:] if t.kind == "]"), None)
+        if closed is not None:
+            inside = cursor.source[opened.end:closed.start]
+            raise LineError("syntax", f"The argument of {function.name} stands in round brackets.", opened.start, closed.end,
+                Suggestion(f"({inside})", opened.start, closed.end))
+
+    def _refuse_entry_in_square_brackets(self, node: Name) -> None:
+        """`L[2]` is meant as L_2."""
+        cursor = self.cursor
+        index = cursor.ahead()
+        if node.name in cursor.names.lists and cursor.token.kind == "[" and not cursor.token.spaced and index.kind == "number" and cursor.ahead(2).kind == "]" \
+                and not cursor.tolerant:
+            raise LineError("syntax", f"An entry is written {node.name}_{index.text}.", cursor.token.start, cursor.ahead(2).end,
+                            Suggestion(f"_{index.text}", cursor.token.start, cursor.ahead(2).end))
 
     def _called_value(self, node: Name) -> Node:
         """`a(3)` for an expression a in t: its value at t = 3 or a product, which the student has to say; `a(t + 1)` is a product."""
@@ -269,6 +307,15 @@ class Named(Part):
         inverted = following.text == "-1" or (following.kind == "^" and cursor.ahead(2).kind == "-" and cursor.ahead(3).text == "1")
         if following.kind == "(" or inverted:
             raise LineError("unknown-name", f"{name} has no definition above this line.", token.start, token.end)
+
+    def _note_digit_behind(self, token: Token, name: str) -> None:
+        """`x2 + 3x`: an x_2 beside an x is more often meant as a square."""
+        cursor = self.cursor
+        if not (len(token.text) == 2 and token.text[1] in "23456789") or cursor.names.has_meaning(name):
+            return
+        letter = token.text[0]
+        if any(t.kind == "name" and t.text == letter for t in cursor.tokens):
+            cursor.note(f"Read as the letter {name}.", token.start, token.end, offers=(Suggestion(f"{letter}^{token.text[1]}", token.start, token.end),))
 
     def _run_of_letters(self) -> Node:
         cursor = self.cursor

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from difflib import get_close_matches
@@ -76,7 +77,8 @@ class KnownNames:
         """`pix` → `pi x`, `lnx` → `ln(x)`: the run as a known name beside letters."""
         for known in sorted(set(self.long_names()), key=len, reverse=True):
             rest = run[len(known):]
-            if run.startswith(known) and rest and (self.is_known(rest) or (len(rest) <= 2 and rest.isalpha()) or (rest.isdigit() and self.is_function(known))):
+            if run.startswith(known) and rest and (self.is_known(rest) or (len(rest) <= 2 and rest.isalpha()) or (re.fullmatch(r"\d+[a-z]?",
+                rest) and self.is_function(known))):
                 return f"{known}({rest})" if self.is_function(known) else f"{known} {rest}"
             rest = run[:-len(known)]
             if run.endswith(known) and rest and (self.is_known(rest) or (len(rest) <= 2 and rest.isalpha())):

@@ -173,9 +173,13 @@ class Places(Part):
             return False
         return following.kind in ("end", ")", "=", "?", ",", "+", "-", "]") or following.text in ("from", "to", "at", "for", "between", "in", "on", "and")
 
-    def _differential_ahead(self) -> bool:
+    def has_differential(self, steps: int) -> bool:
+        """Whether `dx` follows further on, from so many tokens ahead."""
+        return self._differential_ahead(steps)
+
+    def _differential_ahead(self, steps: int = 0) -> bool:
         depth = 0
-        for at in range(self.cursor.at, len(self.cursor.tokens)):
+        for at in range(self.cursor.at + steps, len(self.cursor.tokens)):
             token = self.cursor.tokens[at]
             depth += (token.kind in ("(", "[")) - (token.kind in (")", "]"))
             if depth < 0:

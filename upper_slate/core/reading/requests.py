@@ -24,9 +24,9 @@ SIGNS: Final = ("∫", "∑", "∏")
 def _spellings() -> Iterator[Spelling]:
     for entry in REQUESTS.values():
         if entry.form is not None:
-            yield entry, entry.form
+            yield entry, entry.form.without_articles()
         for form in entry.said:
-            yield entry, form
+            yield entry, form.without_articles()
 
 
 def _length(form: Form) -> int:
@@ -97,6 +97,8 @@ class Requests(Part):
         token = self.cursor.ahead(len(opening))
         if self.cursor.tolerant and token.kind == "end":
             return len(opening) > 1
+        if opening == ("int",) and not self._places.has_differential(len(opening)):
+            return False
         if opening[0] in SIGNS:
             return token.kind not in ("end", "_")
         return token.kind in ("number", "fraction", "name", "(", "[", "{", "|", "-", "√", "∛", "∜", *SIGNS) and not self._is_joint(token.text.lower(), len(opening))

@@ -21,6 +21,8 @@ def without_opening(tokens: list[Token], names: KnownNames, asks_for_digits: boo
     words = [t.text.lower() for t in tokens[:6]]
     if tokens[0].kind != "name" or names.has_meaning(tokens[0].text):
         return tokens, 0
+    if words[0] == "find" and words[2:3] and words[2] in ("if", "when", "such", "where", "given", "from"):  # a request of its own
+        return tokens, 0
     for opening in (*_OPENINGS, *(_ROUNDING if asks_for_digits else ())):
         count = len(opening)
         if tuple(words[:count]) == opening and len(tokens) > count and tokens[count].kind not in ("end", "=", "+", "*", "/", "^", ")", ",", "<", ">"):

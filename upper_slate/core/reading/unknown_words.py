@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from difflib import get_close_matches
 
-from ..language.words import CONSTANTS, FUNCTIONS, NEVER_LETTERS, REQUESTS, SMALL_WORDS, function_named
+from ..language.words import CALLS, CONSTANTS, FUNCTIONS, NEVER_LETTERS, REQUESTS, SMALL_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
 from .tokens import Token, canonical_name
@@ -37,9 +37,38 @@ class Words:
     def _all_mean_something(self, run: str) -> bool:
         return all(self.cursor.names.has_meaning(c) for c in run)
 
+    def refuse_call(self, token: Token) -> None:
+        """Raises for a call in other words than those of the language: `pow(2, 3)`, `C(10, 3)`. Errors: unknown-name."""
+        cursor = self.cursor
+        template = CALLS.get(token.text if len(token.text) == 1 else token.text.lower())
+        if template is None or cursor.ahead().kind != "(" or cursor.names.has_meaning(token.text) or cursor.tolerant:
+            return
+        found = self._arguments(cursor.at + 1)
+        if found is None or len(found[0]) != template.count("{"):
+            return
+        written = template.format(*(a if a.isalnum() else f"({a})" for a in found[0])) if not template.endswith(")") else template.format(*found[0])
+        raise LineError("unknown-name", f"{token.text}(…) is written {written} here.", token.start, found[1], Suggestion(written, token.start, found[1]))
+
+    def _arguments(self, at: int) -> tuple[list[str], int] | None:
+        """The texts between the brackets that open at a token, and where they close."""
+        tokens, depth, start, texts = self.cursor.tokens, 0, 0, list[str]()
+        for token in tokens[at:]:
+            if token.kind in ("(", "["):
+                depth += 1
+                start = token.end if depth == 1 else start
+            elif token.kind in (")", "]") or (token.kind == "," and depth == 1):
+                if depth == 1:
+                    texts.append(self.cursor.source[start:token.start].strip())
+                    start = token.end
+                depth -= token.kind != ","
+                if depth == 0:
+                    return texts, token.end
+        return None
+
     def refuse(self, token: Token) -> None:
         """Raises for a run that must not be read as letters. Errors: unknown-name."""
         cursor = self.cursor
+        self.refuse_call(token)
         called = cursor.ahead().kind == "(" and not cursor.ahead().spaced
         if self.is_word(token):
             raise self.other_word(token)
@@ -88,8 +117,9 @@ class Words:
                              Suggestion("*", token.start, token.end))
         if run.lower() in ("where", "when", "given", "with") and self.cursor.ahead(2).kind == "=":
             return LineError("unknown-name", "A value is put in with “at”, as in x^2 at x = 3.", token.start, token.end, Suggestion("at", token.start, token.end))
-        offers = tuple(Suggestion(text, token.start, token.end) for text in meant)
-        if not offers and self.cursor.at == 0 and self.cursor.ahead().kind != "end":
+        end = self.cursor.ahead().end if run.lower() == "divided" and self.cursor.ahead().text == "by" else token.end
+        offers = tuple(Suggestion(text, token.start, end) for text in meant)
+        if not offers and self.cursor.at == 0 and self.cursor.ahead().kind not in ("end", "("):
             offers = (Suggestion("", token.start, self.cursor.ahead().start),)
         hint = f" Did you mean {meant[0]}?" if meant else ""
         return LineError("unknown-name", f"Nothing above this line is called {run}.{hint}", token.start, token.end, offers)

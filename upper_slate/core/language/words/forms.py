@@ -65,6 +65,10 @@ class Form:
 
     parts: tuple[Part, ...]
 
+    def without_articles(self) -> Form:
+        """The form as it is read: `the` says nothing in a line."""
+        return Form(_without_articles(self.parts))
+
     @property
     def opening(self) -> tuple[str, ...]:
         """The words with which it begins."""
@@ -87,6 +91,21 @@ class Form:
     def flat(self) -> list[Word | Place]:
         """Words and places in their order, those that may be left out among them."""
         return list(_flat(self.parts))
+
+
+def _without_articles(parts: tuple[Part, ...]) -> tuple[Part, ...]:
+    found: list[Part] = []
+    for part in parts:
+        match part:
+            case Optional(inner):
+                found.append(Optional(_without_articles(inner)))
+            case Word():
+                texts = [" ".join(word for word in spelling if word != "the") for spelling in part.spellings]
+                if texts[0]:
+                    found.append(Word(texts[0], tuple(texts[1:])))
+            case _:
+                found.append(part)
+    return tuple(found)
 
 
 def _flat(parts: tuple[Part, ...]) -> Iterator[Word | Place]:

@@ -10,12 +10,20 @@ NEVER_LETTERS: Final[dict[str, tuple[str, ...]]] = {
     "if": (),
     "are": (), "has": (), "get": (), "gives": (), "now": (), "by": (), "we": (), "this": (), "it": (), "as": (), "was": (), "not": (), "but": (), "for": (),
     "given": (), "with": (),
-    "ans": ("above",), "answer": ("above",), "int": ("integral of",), "inv": ("inverse",), "deg": ("°",), "rad": (), "std": ("stdev",), "var": ("variance",),
+    "ans": ("above",), "answer": ("above",), "int": ("floor", "integral of"), "inv": ("inverse",), "deg": ("°",), "rad": (), "std": ("stdev",), "var": ("variance",),
     "avg": ("mean",), "average": ("mean",), "lim": ("limit of",), "der": ("derivative of",), "deriv": ("derivative of",), "diff": ("derivative of",),
     "grad": ("gradient of",),
     "lg": ("log",), "tg": ("tan",), "ctg": ("cot",), "ncr": ("choose",), "npr": ("permutations",), "sqr": ("sqrt",), "sqroot": ("sqrt",), "mod": (), "div": (),
     "abs": ("abs",),
     "arcsine": ("arcsin",), "sine": ("sin",), "cosine": ("cos",), "degrees": ("°",), "degree": ("°",), "degs": ("°",), "radians": (), "choose": (), "det": ("det",),
     "inf": ("oo",), "infty": ("oo",), "mean": ("mean",),
-    "root": ("root",), "fact": (), "pow": (), "exp": ("exp",), "sgn": ("sign",), "tr": ("trace",), "cis": (),
+    "root": ("root",), "plus": ("+",), "minus": ("-",), "times": ("*",), "over": ("/",), "divided": ("/",), "squared": ("^2",), "cubed": ("^3",), "halved": ("/2",),
+    "exp": ("exp",), "sgn": ("sign",), "tr": ("trace",), "cis": (),
+}
+
+#: Calls in other words, each with what is written for it; the places take the arguments.
+CALLS: Final = {
+    "factorial": "{}!", "fact": "{}!", "pow": "{}^{}", "power": "{}^{}", "mod": "{} mod {}", "rem": "{} mod {}", "binom": "choose({}, {})", "binomial": "choose({}, {})",
+    "comb": "choose({}, {})", "perm": "permutations({}, {})", "C": "choose({}, {})", "P": "permutations({}, {})", "cuberoot": "cbrt({})", "squareroot": "sqrt({})",
+    "nthroot": "root({}, {})", "degrees": "{} in degrees", "radians": "{} in radians", "square": "{}^2", "cube": "{}^3",
 }

@@ -33,7 +33,8 @@ def _of_one(name: str, pattern: str, sample: str, meaning: str, *said: str, aims
 
 
 _DERIVATIVE: Final = "{body} [with_respect_to|wrt|by {letter}] [at [{letter} =] {point}]"
-_EXTREME: Final = "{body} [{range}]"
+_TURNING: Final = "{body} [{range}]"
+_EXTREME: Final = "{bodies} [{range}]"
 
 _CHANGING: Final = (
     _request("simplify", "simplify {E}", r"\text{simplify } E", "the same value, written more simply", "simplify {expression}"),
@@ -63,7 +64,8 @@ _CHANGING: Final = (
 _SOLVING: Final = (
     _request("solve", "solve {x^2 = 12} for {x}", r"x=\dots", "all solutions of an equation, inequality or system", "solve {conditions} [{interval}] [near {point}]",
              "solve the equation", "solve the equations", "solve the inequality", "solve the system", "solve the simultaneous equations", "solve simultaneously",
-             ways=("solve for {letter} : {conditions}", "make {letter} the_subject_of {conditions}", "solve for {letter} , {conditions}"),
+             ways=("solve for {letter} : {conditions}", "make {letter} the_subject_of {conditions}", "solve for {letter} , {conditions}",
+                   "find {letter} if|when|such_that|where|given|given_that|from {conditions}", "solve {conditions} to_find {letter}"),
              aims=("equation", "roots", "zeros"), chooses=_WHOLE),
     _request("roots of", "roots of {f}", "f(x)=0", "where an expression is 0", "roots of {conditions} [{interval}] [near {point}]",
              "zeros of", "zeroes of", "solutions of", "solutions to", "roots", "zeros", aims=("solve",), chooses=_WHOLE),
@@ -92,7 +94,7 @@ _CALCULUS: Final = (
     _request("series of", "series of {E} at {x = 0} to order {5}", r"\sum c_n x^n", "Taylor polynomial", "series of {body} at {letter} = {point} to order {order}",
              "taylor series of", "maclaurin series of", "taylor polynomial of", aims=("Taylor",)),
     _request("turning points of", "turning points of {f} for {x} from {a} to {b}", r"f'(x)=0", "maxima, minima and level points, with their kind",
-             f"turning points of {_EXTREME}", "turning points", "stationary points of", "stationary points", "critical points of", "turning point of",
+             f"turning points of {_TURNING}", "turning points", "stationary points of", "stationary points", "critical points of", "turning point of",
              "stationary point of", "vertex of",
              "local maxima and minima of",
              aims=("maximum", "minimum", "stationary"), chooses=_HEIGHTS),
@@ -157,7 +159,6 @@ _OF_ONE: Final = (
     _of_one("imaginary part", "imaginary part of {z}", r"\operatorname{im}z", "imaginary part of a complex number", aims=("complex",)),
     _of_one("conjugate", "conjugate of {z}", r"\overline z", "complex conjugate", "complex conjugate", aims=("complex",)),
     _of_one("argument", "argument of {z}", r"\arg z", "angle of a complex number", aims=("complex",)),
-    *(_of_one(name, f"{name} of {{x}}", rf"\{name} x", f"{name} of an angle or a number") for name in ("sin", "cos", "tan", "ln", "log")),
 )
 
 REQUESTS: Final = {entry.name: entry for entry in (*_CHANGING, *_SOLVING, *_CALCULUS, *_FUNCTIONS, *_OF_NUMBERS, *_OF_ONE)}
