@@ -1,5 +1,6 @@
 """Every constant, function and request, declared once: reading, completion, suggestions and the handbook read this."""
 
+from .completions import COMPLETIONS
 from .constants import CONSTANTS, GREEK, RESERVED_WORDS, SMALL_WORDS
 from .entries import Entry
 from .functions import FUNCTIONS, INVERSE_NAMES, LIST_FUNCTIONS, function_named
@@ -7,12 +8,10 @@ from .patterns import PATTERNS, Pattern
 from .plain_words import CALLS, NEVER_LETTERS
 from .requests import REQUESTS
 
-__all__ = ["CALLS", "CONSTANTS", "FUNCTIONS", "GREEK", "INVERSE_NAMES", "LIST_FUNCTIONS", "NEVER_LETTERS", "PATTERNS", "REQUESTS", "RESERVED_WORDS", "SMALL_WORDS",
-    "Entry",
-    "Pattern",
-           "entries", "function_named"]
+__all__ = ["CALLS", "CONSTANTS", "FUNCTIONS", "GREEK", "INVERSE_NAMES", "LIST_FUNCTIONS", "NEVER_LETTERS", "PATTERNS", "REQUESTS", "RESERVED_WORDS",
+           "SMALL_WORDS", "Entry", "Pattern", "entries", "function_named"]
 
 
 def entries() -> tuple[Entry, ...]:
     """All entries in the order in which completion offers them when nothing else decides."""
-    return (*CONSTANTS.values(), *FUNCTIONS.values(), *REQUESTS.values())
+    return (*CONSTANTS.values(), *FUNCTIONS.values(), *REQUESTS.values(), *COMPLETIONS)

@@ -84,7 +84,7 @@ _CALCULUS: Final = (
     _request("integral of", "integral of {E} dx", r"\int E\,dx", "antiderivative, or between two values", "integral of {body} [{differential}] [{ends}]",
              "integrate", "integral", "antiderivative of", "antiderivative", "primitive of", "indefinite integral of", "definite integral of", "int",
              ways=("∫ {bounds} {tight} [{differential}] [{ends}]", "∫ {tight} [{differential}] [{ends}]", "∫ from {point} to {point} of {body} {differential}",
-                   "integral {bounds} {tight} {differential}", "integral {ends} of {body} [{differential}]", "integrate {ends} {tight} [{differential}]",
+                   "integral {bounds} {tight} {differential}", "integral {ends} of {body} [{differential}]",
                    "int {bounds} {tight} {differential}"),
              aims=("area", "antiderivative"), chooses=_CONSTANTS),
     _request("sum of", "sum of {E} for {n} from {a} to {b}", r"\sum_{n=a}^b E", "sum of terms", "sum of {bodies} [{ends}]", "sum",
