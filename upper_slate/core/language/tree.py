@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass, field, fields
+from dataclasses import dataclass, field, fields, replace
 from fractions import Fraction
 from typing import overload
 
@@ -38,6 +38,18 @@ def _nodes_in(value: object) -> Iterator[Node]:
     elif isinstance(value, tuple):
         for item in value:
             yield from _nodes_in(item)
+
+
+def placed(node: Node, start: int, end: int) -> Node:
+    """The same tree with this one place for every part: of text that stands there in another notation."""
+    changes = {item.name: _placed_in(getattr(node, item.name), start, end) for item in fields(node) if item.name not in ("start", "end")}
+    return replace(node, **changes, start=start, end=end)
+
+
+def _placed_in(value: object, start: int, end: int) -> object:
+    if isinstance(value, Node):
+        return placed(value, start, end)
+    return tuple(_placed_in(item, start, end) for item in value) if isinstance(value, tuple) else value
 
 
 @dataclass(frozen=True)

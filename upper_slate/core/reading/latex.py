@@ -160,9 +160,10 @@ class _Writer:
 
     def _letter(self, char: str) -> None:
         """Letters beside each other are a product, but for `dx` in an integral."""
-        before = self.out[-2:]
-        is_differential = self.in_integral and before.endswith("d") and (len(before) < 2 or not before[0].isalnum())
-        if self.out and self.out[-1].isalpha() and not is_differential:
+        if char == "d" and self.in_integral and self.at < len(self.items) and self.items[self.at].kind == "char" and self.items[self.at].value.isalpha():
+            char += self.items[self.at].value
+            self.at += 1
+        if self.out and (self.out[-1].isalpha() or (len(char) > 1 and self.out[-1].isalnum())):
             self.out += " "
         self.out += char
 

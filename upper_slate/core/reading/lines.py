@@ -7,7 +7,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from typing import Final
 
-from ..language.tree import Call, Line, ListOf, Logic, Name, Node, Notice, Relation, Request, unwrapped
+from ..language.tree import Call, Line, ListOf, Logic, Name, Node, Notice, Relation, Request, placed, unwrapped
 from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
@@ -56,7 +56,9 @@ def _read_latex(source: str, names: KnownNames, tolerant: bool) -> Line:
         raise LineError(error.code, error.message, 0, len(source), offers, error.values) from None
     shown = Notice(f"Read as {text}.", 0, len(source), offers=(Suggestion(text, 0, len(source)),))
     others = tuple(replace(n, start=0, end=len(source), offers=tuple(Suggestion(o.apply(text), 0, len(source)) for o in n.offers)) for n in line.notices)
-    return replace(line, source=source, notices=(shown, *others))
+    body = None if line.body is None else placed(line.body, 0, len(source))
+    assumptions = tuple(placed(node, 0, len(source)) for node in line.assumptions)
+    return replace(line, source=source, body=body, assumptions=assumptions, name_start=0, name_end=0 if line.name is None else len(source), notices=(shown, *others))
 
 
 class _InText(Exception):
