@@ -95,7 +95,7 @@ class RandomPage:
 
     def questions(self) -> list[tuple[str, sp.Expr]]:
         oracle = self.oracle
-        (x, f), (t, g) = oracle.body("f"), oracle.body("g")
+        x, f = oracle.body("f")
         inner = oracle.at("g", sp.Integer(2))
         return [
             ("f(2)", oracle.at("f", sp.Integer(2))),

@@ -62,6 +62,8 @@ class Context:
     used_angles: bool = False
     #: where the number ends that a function is taken of, so that a notice can offer a degree sign behind it
     number_ends: int | None = None
+    #: where the one argument of a function stands
+    argument_place: tuple[int, int] | None = None
     #: angles that were written with °
     in_degrees: set[Value] = field(default_factory=set)
     typed_decimal: bool = False

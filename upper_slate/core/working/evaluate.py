@@ -282,6 +282,7 @@ class Evaluator:
                 raise not_scalar(argument)
         number = node.arguments[0] if len(node.arguments) == 1 else None
         self.context.number_ends = number.end if isinstance(number, t.Number) else None
+        self.context.argument_place = (number.start, number.end) if number is not None else None
         return functions.call(self.context, node.name, arguments)
 
     def apply(self, node: t.Apply) -> Value:

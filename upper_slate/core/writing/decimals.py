@@ -16,7 +16,7 @@ from ..working.exact.enclosed import ComplexRoot
 from ..working.exact.surd import Surd
 from ..working.ground import judge
 from ..working.ground.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value
-from .expressions import expression_tree
+from .expressions import expression_tree, in_unit
 from .numbers import decimal_digits, product_of, sum_of
 from .style import PLAIN, Style
 
@@ -260,6 +260,8 @@ def _with_letters(expr: sp.Expr, digits: Digits, style: Style) -> Rounded:
             raise NoDecimal
         return node.func(*(walk(a) for a in node.args)) if node.args else node
 
+    if style.half_turn != sp.pi:
+        expr, style = in_unit(expr, style.half_turn, with_letters=True), dataclasses.replace(style, half_turn=sp.pi)
     changed = walk(sp.expand_mul(expr) if _has_number_bracket(expr) else expr)
     tree = _restored(expression_tree(changed, style), {s.name: r.tree for s, r in held.items()})
     return Rounded(tree, all(r.exact for r in held.values()))

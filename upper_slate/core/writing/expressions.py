@@ -30,16 +30,16 @@ class NoExactForm(Exception):
 def expression_tree(expr: sp.Basic, style: Style = PLAIN) -> Node:
     """The tree of an expression or a condition."""
     if style.half_turn != sp.pi and isinstance(expr, sp.Expr):
-        expr = _in_unit(expr, style.half_turn)
+        expr = in_unit(expr, style.half_turn)
     return _Writer(style).write(expr)
 
 
-def _in_unit(expr: sp.Expr, half_turn: sp.Expr) -> sp.Expr:
-    """Angles are held in radians; here they are turned into the unit of the convention."""
+def in_unit(expr: sp.Expr, half_turn: sp.Expr, with_letters: bool = False) -> sp.Expr:
+    """Angles are held in radians; here they are turned into the unit of the convention, all of them or those with letters only."""
     arcs = {make: sp.Function(_NAMES[make]) for make in (*_SIN_LIKE, *_ARC_LIKE)}
 
     def bottom_up(node: sp.Basic) -> sp.Basic:
-        if not node.args:
+        if not node.args or (with_letters and not node.free_symbols):
             return node
         args = [bottom_up(a) for a in node.args]
         if isinstance(node, _SIN_LIKE):

@@ -14,7 +14,7 @@ from ..binding.chosen_letters import chosen_letter
 from ..calculus.antiderivative import antiderivative
 from ..calculus.areas import area_between
 from ..calculus.definite import definite_integral
-from ..calculus.derivative import natural_requirements
+from ..calculus.derivative import natural_requirements, note_unit
 from ..calculus.extrema import extreme_value, turning_points
 from ..calculus.laplace import inverse_transform, transform
 from ..calculus.limits import limit_of
@@ -58,6 +58,7 @@ def _limit(evaluator: Evaluator, node: Request) -> Value:
 def _integral(evaluator: Evaluator, node: Request) -> Value | Answer:
     context = evaluator.context
     body = body_in(evaluator, node.bodies[0], node.letters[0])
+    note_unit(context, body.expr, body.letter)
     if node.low is None or node.high is None:
         found, needs = antiderivative(body.expr, body.letter, not context.complex)
         for requirement in body.requirements:

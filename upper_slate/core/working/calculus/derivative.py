@@ -12,6 +12,9 @@ from ..ground.arithmetic import checked
 from ..ground.requirements import check
 from ..ground.values import Requirement, Scalar
 
+#: Functions of an angle, and those that give one.
+_OF_ANGLES = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc, sp.asin, sp.acos, sp.atan)
+
 
 def differentiate(context: Context, value: Scalar, letter: str) -> Scalar:
     """dvalue/dletter; what the derivative needs beyond the function is required of the line."""
@@ -20,6 +23,7 @@ def differentiate(context: Context, value: Scalar, letter: str) -> Scalar:
     symbol = context.symbol(letter)
     if symbol not in value.free_symbols:
         return ZERO
+    note_unit(context, value, symbol)
     if value.has(sp.Piecewise):
         result = _by_cases(context, value, symbol)
     else:
@@ -28,6 +32,14 @@ def differentiate(context: Context, value: Scalar, letter: str) -> Scalar:
         if check(requirement) is not None:
             context.require(requirement)
     return checked(result)
+
+
+def note_unit(context: Context, expr: sp.Expr, symbol: sp.Symbol) -> None:
+    """Why π/180 stands in derivatives and integrals where angles are in degrees."""
+    unit = context.conventions.angles
+    if unit != "radians" and any(symbol in n.free_symbols for n in expr.atoms(*_OF_ANGLES)):
+        turn = {"degrees": "π/180", "gon": "π/200"}[unit]
+        context.note(f"With angles in {unit} the derivative of sin x is {turn} cos x: sin x rises by {turn} for each unit of x at 0.")
 
 
 def _plain(context: Context, expr: sp.Expr, symbol: sp.Symbol) -> sp.Expr:

@@ -14,6 +14,7 @@ from ...language.words import FUNCTIONS
 from ...problems import LineError, Suggestion
 from ..context import Context
 from ..exact import angles, roots
+from ..exact.arcs import as_logarithm, of_arcs, of_logarithms
 from ..exact.bridge import settled, to_sympy
 from ..exact.function_records import RECORDS, FunctionRecord
 from ..exact.surd import ONE, Surd
@@ -30,7 +31,19 @@ _MAX_FACTORIAL: Final = 25_000
 def call(context: Context, name: str, arguments: Sequence[Scalar]) -> Scalar:
     """The value of a built-in function of scalars. Errors: not-real, outside-domain, division-by-zero, too-large."""
     rule = _RULES.get(name)
-    return rule(context, *arguments) if rule is not None else _by_record(context, _RECORDS[name], *arguments)
+    found = rule(context, *arguments) if rule is not None else _by_record(context, _RECORDS[name], *arguments)
+    return _without_logarithm(context, name, arguments, found)
+
+
+def _without_logarithm(context: Context, name: str, arguments: Sequence[Scalar], found: Scalar) -> Scalar:
+    """sinh(ln 2) is a number, arcosh(5/3) a logarithm."""
+    if isinstance(found, Surd) or not judge.is_closed(found):
+        return found
+    if name in ("arsinh", "arcosh", "artanh") and isinstance(arguments[0], Surd):
+        plain = as_logarithm(name, arguments[0])
+    else:
+        plain = of_logarithms(found)
+    return found if plain is None else settled(plain)
 
 
 def is_scalar_function(name: str) -> bool:
@@ -171,6 +184,17 @@ def _use_angle(context: Context, angle: Scalar) -> None:
             context.note(f"{n} was read in radians. For degrees write {n}°.", "rad", offers)
 
 
+def _note_parts_of_pi(context: Context, angle: Scalar) -> None:
+    """In degrees an angle with pi in it is seldom meant: pi/6 is not 30."""
+    if context.conventions.angles == "radians" or isinstance(angle, Surd) or angle in context.in_degrees or not angle.has(sp.pi) or angle.has(1 / sp.pi):
+        return
+    turned = settled(sp.expand(expression(angle) * context.half_turn / sp.pi))
+    place = context.argument_place
+    is_number = isinstance(turned, Surd) and turned.is_rational and turned.as_fmpq.q == 1
+    offers = (Suggestion(str(turned.as_int()), *place),) if is_number and place is not None else ()
+    context.note(f"This was read in {context.conventions.angles}, where π is a number of {context.conventions.angles} like any other.", None, offers)
+
+
 def _trig(kind: str) -> Callable[[Context, Scalar], Scalar]:
     make = {"sin": sp.sin, "cos": sp.cos, "tan": sp.tan, "sec": sp.sec, "csc": sp.csc, "cot": sp.cot}[kind]
     #: what must not be zero, and how it is called
@@ -178,6 +202,7 @@ def _trig(kind: str) -> Callable[[Context, Scalar], Scalar]:
 
     def rule(context: Context, angle: Scalar) -> Scalar:
         _use_angle(context, angle)
+        _note_parts_of_pi(context, angle)
         degrees = _in_degrees(context, angle)
         if degrees is not None:
             both = angles.cos_sin(degrees)
@@ -189,7 +214,8 @@ def _trig(kind: str) -> Callable[[Context, Scalar], Scalar]:
         radians = _in_radians(context, angle)
         if kind in poles and radians.free_symbols:
             context.require(Requirement("nonzero", poles[kind](radians), "outside-domain", kind))
-        return checked(make(radians))
+        plain = of_arcs(make(radians))
+        return checked(make(radians)) if plain is None else settled(plain)
 
     return rule
 

@@ -13,6 +13,7 @@ import sympy as sp
 from flint import arb, fmpq
 
 from ..exact import balls
+from ..exact.arcs import known_angle
 from ..exact.bridge import from_sympy, settled, to_sympy
 from ..exact.surd import Surd, TooLarge
 from ..ground.functions import rational_log
@@ -39,8 +40,22 @@ def tidy(value: Value) -> Value:
         case RelationValue():
             return value
         case sp.Expr():
-            return settled(tidy_expression(value))
+            return settled(_known_angle(value) or tidy_expression(value))
     return value
+
+
+def _known_angle(expr: sp.Expr) -> sp.Expr | None:
+    """A sum of arcs that is a known angle; in another unit than radians the sum stands times half a turn over pi."""
+    if expr.free_symbols or not expr.atoms(sp.asin, sp.acos, sp.atan):
+        return None
+    found = known_angle(expr)
+    if found is not None or not expr.has(1 / sp.pi):
+        return found
+    for half_turn in (180, 200):
+        found = known_angle(sp.expand(expr * sp.pi / half_turn))
+        if found is not None:
+            return sp.expand(found * half_turn / sp.pi)
+    return None
 
 
 def tidy_expression(expr: sp.Expr) -> sp.Expr:
