@@ -23,7 +23,8 @@ LINES = [
     (("normal to x^2 at x = 0",), "x = 0"),
     (("tangent to 5 at x = 2",), "y = 5"),
     (("tangent to x^2 at x = a",), "y = 2*a*x - a^2"),
-    (("y = 3", "tangent to x^2 at x = 1"), "z = 2*x - 1"),
+    (("y = 3", "tangent to x^2 at x = 1"), "y = 2*x - 1"),
+    (("tangent to y^2 at y = 1",), "z = 2*y - 1"),
     (("a = 2", "tangent to a x^2 at x = 1"), "y = 4*x - 2"),
     (("x = 7", "tangent to x^2 at x = 3"), "y = 6*x - 9"),
 ]

@@ -6,9 +6,11 @@ from fastapi import APIRouter, Response
 from fastapi.concurrency import run_in_threadpool
 
 from ..core.language.words import PATTERNS, entries
+from ..core.problems import LineError
+from ..core.reading.notations import text_of_notation
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
-from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, PatternSchema, VocabularySchema
+from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, NotationIn, NotationOut, PatternSchema, VocabularySchema
 from .waiting import when_ready
 
 router = APIRouter(tags=["language"], route_class=PlainTextRoute)
@@ -32,6 +34,15 @@ async def try_draft(worksheet_id: str, given: DraftIn, office: OfficeIn) -> Resp
 def names_here(worksheet_id: str, office: OfficeIn, cell: str | None = None) -> NamesOut:
     """The names in force at a cell, or at the end of the page."""
     return NamesOut(**office.desk(worksheet_id).names_at(cell))
+
+
+@router.post("/notation", operation_id="readNotation")
+def read_notation(given: NotationIn) -> NotationOut:
+    """LaTeX and MathML as lines of the language; any other text as it is."""
+    try:
+        return NotationOut(text=text_of_notation(given.text), problem=None)
+    except LineError as error:
+        return NotationOut(text=given.text, problem=error.message)
 
 
 @router.get("/vocabulary", operation_id="vocabulary")

@@ -104,6 +104,19 @@ class Stopped(BaseModel):
     stopped: int
 
 
+class NotationIn(BaseModel):
+    """Text that was pasted: LaTeX, MathML, or anything else."""
+
+    text: str = Field(max_length=60_000)
+
+
+class NotationOut(BaseModel):
+    """The same as lines of the language; `problem` says what could not be read, and the text stays as it was."""
+
+    text: str
+    problem: str | None
+
+
 class DraftIn(BaseModel):
     """The text of a cell while it is being typed, at most 2,000 lines; `cell` tells where it stands, `client` marks the window of the browser."""
 

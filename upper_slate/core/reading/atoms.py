@@ -50,8 +50,6 @@ class Atoms(Part):
         cursor = self.cursor
         while cursor.token.kind in ("'", "''"):
             order += len(cursor.advance().kind)
-        if isinstance(node, Name) and not cursor.tolerant and not cursor.names.is_known(node.name) and not node.name[:1].isupper():
-            raise LineError("unknown-name", f"{node.name} has no meaning above this line, so it cannot be differentiated.", node.start, cursor.last_end)
         primed = Prime(node, order, start=node.start, end=cursor.last_end)
         if cursor.token.kind != "(":
             return primed

@@ -7,6 +7,7 @@ from dataclasses import replace
 from typing import Final
 
 from ..language.tree import Apply, At, Bracket, Call, CellReference, Derivative, ListOf, Logic, Name, Node, Number, Prime, Relation, Request
+from ..language.words import SPREADS
 from ..language.words.forms import Form
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
@@ -132,7 +133,12 @@ def _listed(request: Request) -> tuple[Node, ...]:
 
 
 def _of_list(name: str) -> Callable[[Cursor, Request], Node]:
-    return lambda cursor, request: Call(name, _listed(request), start=request.start, end=request.end)
+    def meant(cursor: Cursor, request: Request) -> Node:
+        if name in SPREADS:
+            cursor.note(SPREADS[name][0], request.start, request.end, offers=(Suggestion("population ", request.start, request.start),))
+        return Call(name, _listed(request), start=request.start, end=request.end)
+
+    return meant
 
 
 def _of_each(name: str) -> Callable[[Cursor, Request], Node]:

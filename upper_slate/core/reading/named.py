@@ -6,7 +6,7 @@ import re
 from typing import Final
 
 from ..language.tree import Apply, Bracket, Call, CellReference, Gap, Index, InverseFunction, ListOf, Name, Negative, Node, Number, Power, Product, Sum
-from ..language.words import INVERSE_NAMES, LIST_FUNCTIONS, function_named
+from ..language.words import INVERSE_NAMES, LIST_FUNCTIONS, SPREADS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor, Deeper
 from .grammar import Grammar, Part
@@ -195,6 +195,7 @@ class Named(Part):
             if function.name in LIST_FUNCTIONS and len(arguments) > 1 and not self.cursor.names.is_page_function(function.name):
                 arguments = (ListOf(arguments, start=arguments[0].start, end=arguments[-1].end),)
             self._check_arity(function, arguments, end)
+            self._note_sample(function, end)
             self._refuse_called_twice(function, arguments, end)
             return Call(function.name, arguments, start=function.start, end=end)
         return Apply(function, arguments, start=function.start, end=end)
@@ -209,6 +210,17 @@ class Named(Part):
         if len(arguments) < least or (most is not None and len(arguments) > most):
             wanted = _COUNT.get(least, f"{least} arguments") if least == most else f"{least} to {most} arguments" if most else "at least one argument"
             raise LineError("wrong-arguments", f"{function.name} takes {wanted}: it is written {entry.written}.", function.start, end)
+
+    def _note_sample(self, function: Name, end: int) -> None:
+        """`sd(L)` is that of a sample; that of a whole population is offered."""
+        cursor = self.cursor
+        if function.name in SPREADS and not cursor.names.has_meaning(function.name):
+            said, words = SPREADS[function.name]
+            opened = next(t for t in cursor.tokens if t.kind == "(" and t.start >= function.start)
+            inside = cursor.source[opened.end:end - 1]
+            alone = cursor.tokens[0].start == function.start and cursor.token.kind == "end"
+            written = f"{words} {inside}" if alone else f"({words} {inside})"
+            cursor.note(said, function.start, end, offers=(Suggestion(written, function.start, end),))
 
     def _refuse_called_twice(self, function: Name, arguments: tuple[Node, ...], end: int) -> None:
         """`f(g)(2)` may be the function of a function, or a product."""

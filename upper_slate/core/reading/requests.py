@@ -73,17 +73,26 @@ class Requests(Part):
         return self._first_of([s for s in _BY_FIRST.get(self.cursor.token.text.lower(), ()) if s[1].has("tight") and self._opens(s[1])])
 
     def _first_of(self, spellings: list[Spelling]) -> Node | None:
-        """Reads by the first spelling that fits; the error is that of the first."""
+        """Reads by the first spelling that fits; where none does, the error is that of the usual shape. While a line is still being
+        written, its gaps are those of the usual shape."""
         cursor = self.cursor
-        mark, first_error = cursor.mark(), None
-        for entry, form in spellings:
-            try:
-                return self._by_form(entry, form)
-            except LineError as error:
-                first_error = first_error or error
-                cursor.back_to(mark)
-        if first_error is not None:
-            raise first_error
+        mark, tolerant = cursor.mark(), cursor.tolerant
+        usual = next((s for s in spellings if s[0].form is not None and s[1].rest == s[0].form.rest), spellings[0] if spellings else None)
+        told: LineError | None = None
+        cursor.tolerant = False
+        try:
+            for entry, form in spellings:
+                try:
+                    return self._by_form(entry, form)
+                except LineError as error:
+                    told = error if (entry, form) == usual or told is None else told
+                    cursor.back_to(mark)
+        finally:
+            cursor.tolerant = tolerant
+        if tolerant and usual is not None:
+            return self._by_form(*usual)
+        if told is not None:
+            raise told
         return None
 
     def _opens(self, form: Form) -> bool:

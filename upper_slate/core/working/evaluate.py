@@ -7,8 +7,9 @@ from collections.abc import Callable
 import sympy as sp
 
 from ..language import tree as t
+from ..language.plain import plain
 from ..language.words import function_named
-from ..problems import LineError
+from ..problems import LineError, Suggestion
 from .calculus.written import derivative, prime, refuse_several_letters
 from .context import Context, Meaning
 from .exact.bridge import PHI, settled
@@ -224,6 +225,8 @@ class Evaluator:
         base = self.of(node.base)
         if isinstance(base, ListValue) and isinstance(node.exponent, t.Name) and node.exponent.name == "T" and not self.context.has_meaning("T"):
             return lists.call(self.context, "transpose", [base])
+        if isinstance(base, ListValue) and isinstance(node.exponent, t.Name) and node.exponent.name == "T":
+            self.context.note("T has a value here, so this is a power.", None, (Suggestion(f"transpose({plain(node.base)})", node.start, node.end),))
         exponent = self.scalar(node.exponent)
         if isinstance(base, FunctionValue):
             return combine(self.context, base, exponent, "^")

@@ -11,6 +11,7 @@ import { mathKeys } from "./cellKeys";
 import { completion } from "./completion";
 import { errorMarks } from "./errorMarks";
 import { snippetOf } from "./gaps";
+import { inTheLanguage, notationIn } from "./notation";
 import { selectionAt, wordAt } from "./places";
 import { editorTheme } from "./theme";
 
@@ -50,7 +51,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
         EditorView.updateListener.of((update) => {
           if (update.docChanged && !update.transactions.some((transaction) => transaction.annotation(fromElsewhere))) typed(update.state.doc.toString());
         }),
-        EditorView.domEventHandlers({ paste: (event) => pasteCells(event, cell, sheet) }),
+        EditorView.domEventHandlers({ paste: (event, editor) => pasteCells(event, editor, cell, sheet) }),
         EditorView.inputHandler.of((editor, _from, _to, input) => spaceMakesNote(editor, input, cell, sheet) || stepGoesOn(editor, input, cell, sheet)),
         editorTheme,
       ],
@@ -98,9 +99,18 @@ function stepGoesOn(view: EditorView, input: string, cell: CellData, sheet: Shee
   return true;
 }
 
-/** Cells that are pasted into a cell come after it; any other text goes into it. */
-function pasteCells(event: ClipboardEvent, cell: CellData, sheet: Sheet): boolean {
+/** Cells that are pasted into a cell come after it; mathematics from elsewhere goes into it as lines of the language, any other text as it is. */
+function pasteCells(event: ClipboardEvent, view: EditorView, cell: CellData, sheet: Sheet): boolean {
   const text = event.clipboardData?.getData("text/plain") ?? "";
+  const elsewhere = notationIn(event.clipboardData?.getData("text/html") ?? "", text);
+  if (elsewhere) {
+    event.preventDefault();
+    void inTheLanguage(elsewhere).then((written) => {
+      view.dispatch(view.state.replaceSelection(written || text), { scrollIntoView: true });
+      view.focus();
+    });
+    return true;
+  }
   if (!/^(```+|~~~+)\s*slate\s*$/m.test(text)) return false;
   event.preventDefault();
   sheet.commit(cell.id);

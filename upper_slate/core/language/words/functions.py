@@ -78,6 +78,11 @@ FUNCTIONS: Final = {entry.name: entry for entry in (
 
 #: Functions of one list: `mean(3, 4, 2)` is `mean([3, 4, 2])`.
 LIST_FUNCTIONS: Final = frozenset({"mean", "median", "mode", "variance", "stdev", "popvariance", "popstdev", "sum"})
+#: Spreads of a sample: what is said of them, and the words for those of a whole population.
+SPREADS: Final = {
+    "variance": ("This variance divides by n - 1, as of a sample.", "population variance of"),
+    "stdev": ("This standard deviation divides by n - 1, as of a sample.", "population standard deviation of"),
+}
 #: What `sin-1(1/2)` means.
 INVERSE_NAMES: Final = {"sin": "arcsin", "cos": "arccos", "tan": "arctan", "sinh": "arsinh", "cosh": "arcosh", "tanh": "artanh"}
 

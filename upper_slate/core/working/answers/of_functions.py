@@ -9,7 +9,7 @@ import sympy as sp
 from ...language.tree import Request
 from ...problems import LineError
 from ..binding.bodies import Body, body_in
-from ..binding.chosen_letters import chosen_letter
+from ..binding.chosen_letters import chosen_letter, height_letter
 from ..binding.statement import Statement, Trial
 from ..calculus.extrema import image_of
 from ..calculus.far_lines import far_line
@@ -68,7 +68,7 @@ def image(evaluator: Evaluator, node: Request) -> Value:
     where = range_of_letter(evaluator, body.letter.name, node.interval)
     with context.letters(body.letter.name):
         pieces = image_of(context, body, where)
-    name = chosen_letter(context, node.name, {body.letter.name})
+    name = height_letter(context, node.name, {body.letter.name})
     return SolutionsValue((name,), (), True, None, condition_of(sp.Symbol(name, real=True), pieces))
 
 
@@ -84,7 +84,7 @@ def asymptotes(evaluator: Evaluator, node: Request) -> Value:
     ends = in_order([e for p in pieces for e in (p.low, p.high) if e.is_finite])
     x = settled(context.symbol(letter.name))
     found = [RelationValue((x, settled(e)), ("=",)) for e in ends if _is_pole(body, e, pieces)]
-    name = chosen_letter(context, node.name, {letter.name})
+    name = height_letter(context, node.name, {letter.name})
     y = settled(context.symbol(name))
     lines: list[tuple[sp.Expr, sp.Expr]] = []
     for end in (-sp.oo, sp.oo):

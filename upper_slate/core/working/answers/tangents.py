@@ -7,7 +7,7 @@ import sympy as sp
 from ...language.tree import Request
 from ...problems import LineError
 from ..binding.bodies import body_in, real_end
-from ..binding.chosen_letters import chosen_letter
+from ..binding.chosen_letters import height_letter
 from ..calculus.gradients import at_point
 from ..evaluate import Evaluator
 from ..exact.bridge import settled
@@ -31,6 +31,6 @@ def line_at(evaluator: Evaluator, node: Request) -> Answer:
         if slope == 0:
             return Answer(RelationValue((settled(x), settled(place)), ("=",)))
         slope = -1 / slope
-    name = chosen_letter(evaluator.context, node.name, {x.name, *(s.name for s in (height + slope + place).free_symbols)})
+    name = height_letter(evaluator.context, node.name, {x.name, *(s.name for s in (height + slope + place).free_symbols)})
     right = sp.expand(tidy_expression(sp.expand(slope * (x - place) + height)))
     return Answer(RelationValue((settled(evaluator.context.symbol(name)), settled(right)), ("=",)), apart=True)

@@ -13,3 +13,8 @@ def chosen_letter(context: Context, request: str, taken: set[str]) -> str:
         if not (letter in context.meanings or letter in context.failed or letter in context.bound or letter in taken):
             return letter
     raise LineError("not-supported", "Every letter that the answer could use has a meaning here; release one of them with “free”.")
+
+
+def height_letter(context: Context, request: str, taken: set[str]) -> str:
+    """The y of an equation of a line or of the values of a function: a letter there, whatever y means on the page, unless the curve itself holds it."""
+    return "y" if "y" not in taken and "y" not in context.bound else chosen_letter(context, request, taken)

@@ -7,6 +7,7 @@ from math import lcm
 from typing import Final
 
 import sympy as sp
+from flint import arb
 
 from . import angles, balls
 from .bridge import from_sympy, to_sympy
@@ -72,10 +73,12 @@ def _near(expr: sp.Expr) -> Fraction | None:
     """The angle in degrees that a value lies at, as far as balls tell; None where no simple one lies there."""
     try:
         with balls.precision(160):
-            text = balls.ball(expr / sp.pi * 180).mid().str(40, radius=False)
+            found = balls.ball(expr / sp.pi * 180)
     except balls.NoBall:
         return None
-    value = Fraction(text)
+    if not isinstance(found, arb):  # not real
+        return None
+    value = Fraction(found.mid().str(40, radius=False))
     simple = value.limit_denominator(8)
     return simple if abs(value - simple) < Fraction(1, 10 ** 25) else None
 
