@@ -108,8 +108,8 @@ class _LineWorker:
             return LineOutcome(self.result, previous=task.previous)
         context.complex = self.conventions.numbers == "complex"
         context.view = None if task.view is None else view_of(task.view)
+        self._prepare(line)  # nothing is assumed of letters in what is above: where they are free here, it is put in
         context.assumptions = {n: self._assumed(facts) for n, facts in task.assumptions.items()}
-        self._prepare(line)
         match line.kind:
             case "assumption" | "release":
                 return self._assume(line)
@@ -175,7 +175,9 @@ class _LineWorker:
             if isinstance(body, FunctionValue):
                 raise LineError("wrong-arguments", f"{body.name or 'This'} is a function: write {body.written()}, with its argument in brackets.",
                                 line.body.start, line.body.end)
-            function = FunctionValue(tuple(context.symbol(p) for p in line.parameters), body, tuple(requirements), line.name)
+            with context.letters(*line.parameters):
+                letters = tuple(context.symbol(p) for p in line.parameters)
+            function = FunctionValue(letters, body, tuple(requirements), line.name)
             if self._uses_own_letters(line):
                 context.tell(f"{function.written()} = {{0}}", body)
             value: Value = function

@@ -239,7 +239,7 @@ class Atoms(Part):
         cursor = self.cursor
         at = next(k for k, t in enumerate(cursor.tokens) if t.start == opened.start and t.kind == "[")
         before = cursor.tokens[at - 1] if at else None
-        is_behind = before is not None and before.kind in ("number", ")", "]", "super", "*", "/", "+", "-")
+        is_behind = before is not None and before.kind in ("number", ")", "]", "super", "*", "/")
         is_letter = before is not None and before.kind == "name" and len(before.text) == 1 and not cursor.names.is_function(before.text)
         return is_behind or is_letter or cursor.token.kind in ("(", "^", "super")
 

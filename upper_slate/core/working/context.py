@@ -74,8 +74,8 @@ class Context:
     _resolving: list[str] = field(default_factory=list)
 
     def symbol(self, name: str) -> sp.Symbol:
-        """The letter as SymPy sees it, with what is assumed of it."""
-        known = self.assumptions.get(name)
+        """The letter as SymPy sees it, with what is assumed of it; of a function's own letter, or one that is bound, nothing is assumed."""
+        known = None if name in self.bound else self.assumptions.get(name)
         if known is None:
             return sp.Symbol(name) if self.complex else sp.Symbol(name, real=True)
         facts: dict[str, bool] = {} if self.complex and not known.integer else {"real": True}

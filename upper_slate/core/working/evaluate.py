@@ -141,6 +141,8 @@ class Evaluator:
             if letter in context.failed:
                 raise _needs_above(letter, context.failed[letter])
             held = context.meanings.get(letter)
+            if held is None and letter in context.assumptions and letter != context.defining:
+                given[letter] = settled(context.symbol(letter))
             if held is None:
                 if letter == context.defining:
                     raise LineError("circular", f"The meaning of {letter} leads back to {letter} itself: {letter} uses {name}, and {name} uses {letter}.")

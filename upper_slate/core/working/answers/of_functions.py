@@ -23,7 +23,7 @@ from ..solving.equation import Range
 from ..solving.families import in_order
 from ..solving.inequality import periodic_condition, pieces_of
 from ..solving.regions import Piece, condition_of
-from ..solving.solve import range_of_letter
+from ..solving.solve import interval_of
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
@@ -65,7 +65,7 @@ def image(evaluator: Evaluator, node: Request) -> Value:
     context = evaluator.context
     if body.expr.free_symbols - {body.letter}:
         raise LineError("not-supported", "The values depend on other letters; give them values.", node.start, node.end)
-    where = range_of_letter(evaluator, body.letter.name, node.interval)
+    where = interval_of(evaluator, node.interval)
     with context.letters(body.letter.name):
         pieces = image_of(context, body, where)
     name = height_letter(context, node.name, {body.letter.name})

@@ -25,10 +25,11 @@ from ..exact.bridge import settled, to_sympy
 from ..graphs.graph import graph
 from ..ground.answer import Answer
 from ..ground.arithmetic import add
+from ..ground.substitution import put_in_scalar
 from ..ground.values import Value, free_letters
 from ..solving.equation import Range
 from ..solving.families import compare
-from ..solving.solve import range_of_letter, solve
+from ..solving.solve import interval_of, solve
 from .of_functions import asymptotes, domain, image, inverse
 from .polynomials import completed_square, discriminant, divided
 from .rewriting import REWRITING, rewritten
@@ -64,7 +65,8 @@ def _integral(evaluator: Evaluator, node: Request) -> Value | Answer:
         for requirement in body.requirements:
             context.require(requirement)
         constant = chosen_letter(context, node.name, {body.letter.name, *(s.name for s in found.free_symbols)})
-        return Answer(add([settled(found), context.symbol(constant)]), tuple(requirement_relations(needs)))
+        own = context.symbol(body.letter.name)  # free again
+        return Answer(add([put_in_scalar(context, settled(found), {own.name: settled(own)}), settled(context.symbol(constant))]), tuple(requirement_relations(needs)))
     return definite_integral(context, body, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
@@ -90,9 +92,9 @@ def _area(evaluator: Evaluator, node: Request) -> Value:
     return area_between(evaluator.context, one, other, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
-def _range(evaluator: Evaluator, node: Request, letter: str) -> Range:
+def _range(evaluator: Evaluator, node: Request) -> Range:
     if node.low is None or node.high is None:
-        return range_of_letter(evaluator, letter, node.interval)
+        return interval_of(evaluator, node.interval)
     low, high = real_end(evaluator, node.low), real_end(evaluator, node.high)
     if low.free_symbols or high.free_symbols:
         raise LineError("not-supported", "The ends of a range are numbers.", node.low.start, node.high.end)
@@ -106,14 +108,14 @@ def _turning_points(evaluator: Evaluator, node: Request) -> Value:
     context = evaluator.context
     name = chosen_letter(context, node.name, {body.letter.name})
     with context.letters(body.letter.name):
-        return turning_points(context, body, _range(evaluator, node, body.letter.name), name)
+        return turning_points(context, body, _range(evaluator, node), name)
 
 
 def _extreme_value(evaluator: Evaluator, node: Request) -> Answer:
     body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
     context = evaluator.context
     with context.letters(body.letter.name):
-        value, places = extreme_value(context, body, _range(evaluator, node, body.letter.name), node.name == "greatest value of")
+        value, places = extreme_value(context, body, _range(evaluator, node), node.name == "greatest value of")
     return Answer(value, tuple(sp.Eq(body.letter, p, evaluate=False) for p in places))
 
 

@@ -43,7 +43,7 @@ def body_in(evaluator: Evaluator, node: t.Node, letter: str | None = None) -> Bo
             free = sorted(free_letters(value))
             if len(free) > 1:
                 raise LineError("wrong-arguments", f"Say for which letter, as in … for {free[0]} from 0 to 5.", node.start, node.end)
-            letter = free[0] if free else "x"
+            return body_in(evaluator, node, free[0] if free else "x")  # again, now that the letter is known: nothing is assumed of it
         with context.letters(letter):
             symbol = context.symbol(letter)
     return _with_plain_letter(expression(value), symbol, requirements, context.complex)

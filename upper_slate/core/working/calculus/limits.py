@@ -29,6 +29,11 @@ def limit_of(context: Context, body: Body, point: sp.Expr, side: str) -> Scalar:
     expr, letter = body.expr, body.letter
     if letter not in expr.free_symbols:
         return settled(expr)
+    placed = _letters_beyond_one(context, expr, letter)
+    if placed:
+        inner = Body(expr.xreplace({old: new for old, new, _ in placed}), letter, [])
+        found = to_sympy(limit_of(context, inner, point, side))
+        return settled(sp.powsimp(found.subs({s: back for _, new, back in placed for s in new.free_symbols})))
     if side == "" and point.is_finite and not expr.has(*JUMPS):
         value = _by_continuity(context, body, point)
         if value is not None:
@@ -38,6 +43,21 @@ def limit_of(context: Context, body: Body, point: sp.Expr, side: str) -> Scalar:
     if side:
         return _one_side(expr, letter, point, 1 if side == "+" else -1)
     return _both_sides(context, expr, letter, point)
+
+
+def _letters_beyond_one(context: Context, expr: sp.Expr, letter: sp.Symbol) -> list[tuple[sp.Symbol, sp.Expr, sp.Expr]]:
+    """Letters that are assumed to lie above 1, or between 0 and 1, each as it stands for its distance from there: the library then knows the sign of ln a."""
+    found: list[tuple[sp.Symbol, sp.Expr, sp.Expr]] = []
+    for symbol in sorted(expr.free_symbols - {letter}, key=str):
+        known = context.assumptions.get(symbol.name)
+        if known is None or isinstance(symbol, sp.Dummy) or not any(symbol in p.base.free_symbols for p in expr.atoms(sp.Pow)):
+            continue
+        distance = sp.Dummy(symbol.name, positive=True)
+        if any(sign in (">", ">=") and bound.is_number and bound >= 1 and (sign == ">" or bound > 1) for sign, bound in known.bounds):
+            found.append((symbol, 1 + distance, symbol - 1))
+        elif known.positive and any(sign in ("<", "<=") and bound.is_number and bound <= 1 and (sign == "<" or bound < 1) for sign, bound in known.bounds):
+            found.append((symbol, 1 / (1 + distance), 1 / symbol - 1))
+    return found
 
 
 def _by_continuity(context: Context, body: Body, point: sp.Expr) -> Scalar | None:
@@ -103,14 +123,22 @@ def side_limit(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr, side: int) -> s
         raise NoLimit("the values go up and down without coming to rest")
     if value.has(sp.Limit, sp.nan, sp.zoo) or (own in value.free_symbols):
         raise LineError("not-supported", "This limit could not be worked out.")
+    if (value.has(sp.oo) and not value.is_infinite) or (value.free_symbols and value.has(sp.sign)):
+        raise LineError("not-supported", "This limit depends on the other letters; assume something about them, as in assume a > 1.")
     if not others and not _is_approached(expr, letter, point, side, value):
         raise LineError("not-supported", "This limit could not be worked out.")
     return to_sympy(settled(tidy_expression(value))) if value.is_finite is not False else value
 
 
 def _prepared(expr: sp.Expr) -> sp.Expr:
-    """Factors with one base together, so that (1 + 1/n)^n stays one power."""
+    """Powers of a number as powers of e, whose limits the library knows for every sign; factors with one base together, so that (1 + 1/n)^n stays one power."""
+    expr = expr.replace(lambda n: isinstance(n, sp.Pow) and n.base != sp.E and n.exp.free_symbols and _is_positive_number(n.base),
+        lambda n: sp.exp(n.exp * sp.log(n.base)))
     return sp.powsimp(expr) if expr.has(sp.exp) or any(p.exp.free_symbols for p in expr.atoms(sp.Pow)) else expr
+
+
+def _is_positive_number(base: sp.Expr) -> bool:
+    return not base.free_symbols and bool(base.is_positive)
 
 
 def _is_approached(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr, side: int, value: sp.Expr) -> bool:
@@ -131,4 +159,6 @@ def _is_approached(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr, side: int, 
     if len(sizes) < 2:
         return True
     first, last = sizes[0], sizes[-1]
+    if value in (sp.oo, -sp.oo):
+        return bool(last.mid() < first.mid())
     return bool(last.mid() <= first.mid()) or bool(last.mid() < arb("1e-9"))

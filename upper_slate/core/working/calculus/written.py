@@ -6,6 +6,7 @@ from ...language import tree as t
 from ...problems import LineError
 from ..context import Meaning
 from ..evaluating import Evaluating
+from ..exact.bridge import settled
 from ..ground.substitution import put_in, put_in_requirements
 from ..ground.values import FunctionValue, ListValue, Requirement, Value, free_letters, is_scalar, not_scalar
 from .derivative import differentiate
@@ -89,6 +90,11 @@ def _at_value_here(evaluator: Evaluating, value: Value, letter: str, requirement
     """Differentiated first; then the value that the letter has on the page is put in, and said."""
     context = evaluator.context
     held = None if letter in context.bound else context.meanings.get(letter)
+    if held is None and letter not in context.bound and letter in context.assumptions:
+        given = {letter: settled(context.symbol(letter))}  # free again: what is assumed of it holds
+        put_in_requirements(context, requirements or [], given)
+        with context.collecting():
+            return put_in(context, value, given)
     if held is None:
         for requirement in requirements or []:
             context.require(requirement)

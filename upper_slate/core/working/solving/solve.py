@@ -82,8 +82,12 @@ def _only_letter(evaluator: Evaluator, node: t.Request) -> tuple[str, ...]:
 
 
 def range_of_letter(evaluator: Evaluator, letter: str, interval: t.Interval | None) -> Range:
-    """The interval of a request, narrowed by what is assumed of the letter."""
-    context = evaluator.context
+    """The interval of a request, narrowed by what is assumed of the letter that is solved for."""
+    return _narrowed(evaluator.context, letter, interval_of(evaluator, interval))
+
+
+def interval_of(evaluator: Evaluator, interval: t.Interval | None) -> Range:
+    """The interval of a request; all numbers where it names none. Errors: not-supported, not-real, outside-domain."""
     low, high, has_low, has_high, given = -sp.oo, sp.oo, False, False, False
     if interval is not None:
         low, high = (expression(evaluator.scalar(end)) for end in (interval.low, interval.high))
@@ -95,7 +99,7 @@ def range_of_letter(evaluator: Evaluator, letter: str, interval: t.Interval | No
         has_low, has_high, given = interval.low_closed and low.is_finite, interval.high_closed and high.is_finite, True
         if compare(low, high) > 0:
             raise LineError("outside-domain", "This interval is empty: its first end is the greater one.", interval.start, interval.end)
-    return _narrowed(context, letter, Range(low, high, bool(has_low), bool(has_high), given))
+    return Range(low, high, bool(has_low), bool(has_high), given)
 
 
 def assumed_range(context: Context, letter: str) -> Range:
