@@ -30,6 +30,7 @@ from ..working.exact.surd import Surd, TooLarge
 from ..working.ground import codec, judge
 from ..working.ground.answer import Answer
 from ..working.ground.arithmetic import add, negate, too_large
+from ..working.ground.assumed import contradicts
 from ..working.ground.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value, expression, free_letters, is_scalar
 from ..working.questions.ask import ask_relation
 from ..working.questions.verdicts import Verdict
@@ -188,6 +189,9 @@ class _LineWorker:
             if line.name in free_letters(value):
                 raise LineError("circular", f"The meaning of {line.name} leads back to {line.name} itself.", line.body.start, line.body.end)
         value = self._tidied(value)
+        known = context.assumptions.get(line.name)
+        if known is not None and is_scalar(value) and contradicts(known, value):
+            context.note(f"This contradicts what is assumed of {line.name}.")
         self.result["kind"] = "function" if isinstance(value, FunctionValue) else "definition"
         self._write(value, line)
         self.result["working"] = working_of(context, line.body, value, self._style())

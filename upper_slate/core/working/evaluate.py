@@ -18,6 +18,7 @@ from .exact.surd import I, Surd
 from .ground import functions, lists
 from .ground.answer import Answer
 from .ground.arithmetic import add, checked, divide, multiply, negate, power
+from .ground.assumed import contradicts
 from .ground.functionals import combine, compose, inverse_of
 from .ground.rationals import rational_value
 from .ground.substitution import put_in, put_in_requirements, relation
@@ -157,6 +158,9 @@ class Evaluator:
                 given[letter] = self.resolved(held, letter)
             finally:
                 context._resolving.pop()
+            known = context.assumptions.get(letter)
+            if known is not None and contradicts(known, given[letter]):
+                raise LineError("outside-domain", f"{name} was worked out with what is assumed of {letter}, and the value of {letter} here contradicts that.")
         return given
 
     def cell(self, node: t.CellReference) -> Value:

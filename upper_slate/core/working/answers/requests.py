@@ -26,7 +26,7 @@ from ..graphs.graph import graph
 from ..ground.answer import Answer
 from ..ground.arithmetic import add
 from ..ground.substitution import put_in_scalar
-from ..ground.values import Value, free_letters
+from ..ground.values import Requirement, Value, free_letters
 from ..solving.equation import Range
 from ..solving.families import compare
 from ..solving.solve import interval_of, solve
@@ -65,8 +65,10 @@ def _integral(evaluator: Evaluator, node: Request) -> Value | Answer:
         for requirement in body.requirements:
             context.require(requirement)
         constant = chosen_letter(context, node.name, {body.letter.name, *(s.name for s in found.free_symbols)})
-        own = context.symbol(body.letter.name)  # free again
-        return Answer(add([put_in_scalar(context, settled(found), {own.name: settled(own)}), settled(context.symbol(constant))]), tuple(requirement_relations(needs)))
+        value = settled(found)
+        if body.letter.name in context.assumptions:  # free again: what is assumed of it holds
+            value = put_in_scalar(context, value, {body.letter.name: settled(context.symbol(body.letter.name))})
+        return Answer(add([value, settled(context.symbol(constant))]), tuple(requirement_relations(needs)))
     return definite_integral(context, body, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
@@ -74,7 +76,10 @@ def _total(evaluator: Evaluator, node: Request) -> Answer:
     assert node.low is not None and node.high is not None
     body = body_in(evaluator, node.bodies[0], node.letters[0])
     value = total_of(evaluator.context, body, end_of(evaluator, node.low), end_of(evaluator, node.high), node.name == "product of")
-    if to_sympy(end_of(evaluator, node.high)).free_symbols:  # a letter that counts terms: what the closed form needs always holds
+    low, high = to_sympy(end_of(evaluator, node.low)), to_sympy(end_of(evaluator, node.high))
+    if high.free_symbols and high.is_finite is not False and low.is_finite:
+        evaluator.context.require(Requirement("natural", high - low + 1, "outside-domain", "sum"))
+    if high.free_symbols:  # a letter that counts terms: what the closed form needs always holds
         for requirement in natural_requirements(to_sympy(value), evaluator.context.complex):
             evaluator.context.require(requirement)
     return Answer(value, keeps_form=bool(free_letters(value)))

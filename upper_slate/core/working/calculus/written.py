@@ -7,6 +7,7 @@ from ...problems import LineError
 from ..context import Meaning
 from ..evaluating import Evaluating
 from ..exact.bridge import settled
+from ..ground.arithmetic import divide
 from ..ground.substitution import put_in, put_in_requirements
 from ..ground.values import FunctionValue, ListValue, Requirement, Value, free_letters, is_scalar, not_scalar
 from .derivative import differentiate
@@ -76,14 +77,43 @@ def _derived(evaluator: Evaluating, value: Value, letter: str, order: int) -> Va
 
 def derivative(evaluator: Evaluating, node: t.Derivative) -> Value:
     context = evaluator.context
+    parametric = _by_parameter(evaluator, node)
+    if parametric is not None:
+        return parametric
     with context.collecting() as requirements, context.letters(node.letter):
         body = evaluator.of(node.body)
         if isinstance(body, FunctionValue):
             if len(body.parameters) != 1:
                 raise LineError("wrong-arguments", f"Write d/d{node.letter} {body.written()}, with its letters.")
             body = evaluator.applied(body, [context.symbol(node.letter)], "")
+        if isinstance(node.body, t.Name) and is_scalar(body) and not free_letters(body) and node.letter in context.meanings:
+            raise LineError("not-supported",
+                f"{node.body.name} is a number here, since {node.letter} had a value when it was made; so it cannot be differentiated by {node.letter}.")
         value = _derived(evaluator, body, node.letter, node.order)
     return _at_value_here(evaluator, value, node.letter, requirements)
+
+
+def _by_parameter(evaluator: Evaluating, node: t.Derivative) -> Value | None:
+    """dy/dx where x and y are both given in a letter t: dy/dt over dx/dt. None where x is a letter, or a number."""
+    context = evaluator.context
+    held = None if node.letter in context.bound else context.meanings.get(node.letter)
+    if held is None or not is_scalar(held.value):
+        return None
+    parameters = free_letters(held.value) - set(context.meanings)
+    if len(parameters) != 1 or free_letters(held.value) != parameters:
+        return None
+    (parameter,) = parameters
+    with context.collecting(), context.letters(node.letter):
+        direct = evaluator.of(node.body)
+    if not is_scalar(direct) or node.letter in free_letters(direct) or free_letters(direct) != {parameter}:
+        return None
+    with context.letters(parameter):
+        below = differentiate(context, evaluator.resolved(held, node.letter), parameter)
+        value = direct
+        for _ in range(node.order):
+            value = divide(context, differentiate(context, value, parameter), below)
+    context.note(f"By d/d{parameter} of both: {node.letter} is given in {parameter}.")
+    return value
 
 
 def _at_value_here(evaluator: Evaluating, value: Value, letter: str, requirements: list[Requirement] | None = None) -> Value:

@@ -25,6 +25,8 @@ def check(requirement: Requirement) -> Requirement | None:
         return None
     if requirement.kind == "natural":
         if not (isinstance(value, Surd) and value.is_integer and value.as_int() >= 0):
+            if requirement.what == "sum":
+                raise LineError("outside-domain", "The closed form of this sum holds for a whole number of terms, from 0 up; {0} is not one.", values=(value,))
             raise LineError("outside-domain", "n! needs a whole number n from 0 up; {0} is not one.", values=(value,))
         return None
     if not _order_holds(requirement.kind, value):

@@ -155,6 +155,12 @@ def _is_sure(trial: Trial, atom: Atom, value: sp.Expr) -> bool:
         return True
     if proves_identity(atom.difference.subs(trial.letter, value), [*trial.requirements, *trial.context.requirements], True):
         return True
+    for symbol in sorted(value.free_symbols, key=str):  # T = |T| holds where T is not negative
+        supposed = sp.Dummy(symbol.name, positive=True)
+        left = atom.difference.subs(trial.letter, value).xreplace({symbol: supposed})
+        if proves_identity(left, [r.renamed({symbol: supposed}) for r in (*trial.requirements, *trial.context.requirements)], True):
+            trial.context.require(Requirement("nonneg", symbol))
+            return True
     raise LineError("not-supported", "Which of the candidates are solutions depends on the other letters; give them values, or assume something about them.")
 
 

@@ -90,6 +90,11 @@ def _power(search: Search, part: sp.Pow, image: sp.Expr) -> Zeros | None:
     if x in exponent.free_symbols:
         if x in base.free_symbols:
             return None
+        if search.real and base.free_symbols and not base.is_positive:  # a^x = b
+            search.need("positive", base)
+            search.need("nonzero", base - 1)
+            search.need("positive", image)
+            return search.of(exponent - sp.log(image) / sp.log(base))
         return _exponential(search, exponent, image, sp.log(base)) if not search.real or base.is_positive else None
     if not exponent.is_Rational:
         if not search.real or exponent.free_symbols:

@@ -89,8 +89,10 @@ class Search:
         return Zeros()
 
     def need(self, kind: str, expr: sp.Expr) -> None:
-        """Something that other letters must satisfy."""
-        requirement = Requirement(kind, expr)
+        """Something that other letters must satisfy; a positive number in front says nothing."""
+        told = sp.Mul(*(f.args[0] if isinstance(f,
+            sp.Abs) and kind == "nonzero" else f for f in sp.Mul.make_args(expr) if not (f.is_positive or (f.is_nonnegative and kind == "nonneg"))))
+        requirement = Requirement(kind, told if told.free_symbols else expr)
         if expr.free_symbols and requirement not in self.needs:
             self.needs.append(requirement)
 

@@ -16,8 +16,10 @@ from ..context import Context
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import EnclosedRoot
 from ..ground import judge
+from ..ground.substitution import put_in_requirements
 from ..ground.values import Requirement, Scalar, Solution, SolutionsValue, Value, expression
 from ..tidy.tidy import tidy
+from .complex_parts import by_parts, has_parts
 from .equation import Found, Range, ordered, solutions_of
 from .families import Family, compare, merged
 from .inequality import periodic_condition, pieces_of
@@ -142,6 +144,9 @@ def solve_statement(context: Context, name: str, statement: Statement, requireme
         trial = Trial(context, letter, statement, requirements)
         if statement.is_equation:
             assert statement.atom is not None
+            if context.complex and has_parts(statement.atom.difference, letter):
+                values = [v for v in by_parts(context, letter, statement.atom.difference) if trial.has_meaning(v)]
+                return _as_value(context, letter, Found(ordered(values)), where)
             return _listed(context, trial, statement.atom, where)
         if _all_equations(statement):
             return _several(context, trial, where)
@@ -166,7 +171,28 @@ def _listed(context: Context, trial: Trial, atom: Atom, where: Range) -> Solutio
                 context.require(need)
             return SolutionsValue((trial.letter.name,), (), True, None, sp.true)
         return _regions(context, trial, where, found.regions, found.values)
+    for requirement in trial.requirements:
+        if trial.letter not in requirement.expr.free_symbols:  # what is said of other letters holds for every solution
+            context.require(requirement)
+    found.values = [v for v in found.values if _is_kept(context, trial, v, found, where)]
     return _as_value(context, trial.letter, found, where)
+
+
+def _is_kept(context: Context, trial: Trial, value: sp.Expr, found: Found, where: Range) -> bool:
+    """Whether a solution with other letters in it can lie in the range; what it needs to be one becomes a condition of the line."""
+    if not value.free_symbols or value.has(sp.Dummy):
+        return True
+    signs = {s: sp.Dummy(s.name, positive=True) for need in (*found.needs, *trial.requirements) if need.kind in ("nonneg", "positive")
+             for s in need.expr.free_symbols if (need.expr / s).is_positive}
+    supposed = value.xreplace(signs)
+    if (where.low == 0 and supposed.is_nonpositive and not (where.has_low and supposed.is_zero is not False)) or (where.high == 0 and supposed.is_positive):
+        return False
+    own = [r for r in trial.requirements if trial.letter in r.expr.free_symbols and not r.expr.subs(trial.letter, value).xreplace(signs).is_positive]
+    try:
+        put_in_requirements(context, own, {trial.letter.name: settled(value)})
+    except LineError:
+        return False
+    return True
 
 
 def _as_value(context: Context, letter: sp.Symbol, found: Found, where: Range) -> SolutionsValue:

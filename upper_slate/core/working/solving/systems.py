@@ -31,7 +31,7 @@ def solve_system(context: Context, names: tuple[str, ...], statements: list[Stat
     with context.letters(*names):
         letters = [context.symbol(n) for n in names]
     equations = [s.atom.difference for s in statements if s.atom]
-    system = _System(context, letters)
+    system = System(context, letters)
     try:
         rows = system.rows(equations, letters)
     except Unsolved:
@@ -56,7 +56,9 @@ def _key(value: sp.Expr) -> tuple[float, float]:
 
 
 @dataclass
-class _System:
+class System:
+    """Equations in several letters, and what their solving needs of others."""
+
     context: Context
     letters: list[sp.Symbol]
     needs: list[Requirement] = field(default_factory=list)
