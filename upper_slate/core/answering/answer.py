@@ -234,7 +234,8 @@ class _LineWorker:
         self._write(value, line)
         self.result["working"] = working_of(self.context, line.body, value, self._style())
         meaning = self._meaning(value)
-        return self._outcome(meaning, previous=checks.remembered(value, self.context.requirements) if meaning else None)
+        previous = checks.remembered(value, self.context.requirements) if meaning else None
+        return self._outcome(meaning, previous=checks.remembered_integral(previous, body))
 
     def _relation(self, value: RelationValue, line: t.Line) -> LineOutcome:
         self.result["kind"] = "equation"

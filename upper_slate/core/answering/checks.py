@@ -5,8 +5,11 @@ from __future__ import annotations
 from itertools import pairwise
 from typing import Any
 
+import sympy as sp
+
 from ..language import tree as t
 from ..language.typeset import typeset
+from ..language.words import REQUESTS
 from ..line.result import CounterexampleResult
 from ..problems import LineError
 from ..working.binding.statement import Statement, of_sides, statement_of
@@ -15,7 +18,7 @@ from ..working.evaluate import Evaluator
 from ..working.exact.bridge import settled
 from ..working.ground import codec
 from ..working.ground.substitution import put_in
-from ..working.ground.values import FunctionValue, ListValue, RelationValue, Value, is_scalar
+from ..working.ground.values import FunctionValue, ListValue, RelationValue, Value, expression, free_letters, is_scalar
 from ..working.questions.ask import Side, ask_equal, ask_relation
 from ..working.questions.steps import Claim, check_step
 from ..working.questions.verdicts import Verdict
@@ -85,7 +88,23 @@ def _check_value(context: Context, body: t.Node, previous: dict[str, Any]) -> tu
     if isinstance(value, RelationValue):
         raise LineError("not-supported", "After = comes one expression; for an equation begin the step with <=> or =>.")
     verdict = ask_equal(context, *_comparable(context, before, Side(value, requirements)))
-    return verdict, value, remembered(value, requirements, previous.get("letters", ()), previous.get("name"))
+    data = remembered(value, requirements, previous.get("letters", ()), previous.get("name"))
+    if by := previous.get("by"):
+        data["by"] = by
+        if verdict.word != "equal" and _differ_by_a_constant(before.value, value, by):
+            verdict = Verdict("equal", notes=("Antiderivatives agree up to a constant.",))
+    return verdict, value, data
+
+
+def _differ_by_a_constant(one: Value, other: Value, by: str) -> bool:
+    """Whether two antiderivatives differ by something without the letter of the integral, both with a constant of their own."""
+    if not (is_scalar(one) and is_scalar(other)):
+        return False
+    constants = set(REQUESTS["integral of"].chooses) | {"c", "k"}
+    if not (free_letters(one) & constants and free_letters(other) & constants):
+        return False
+    difference = sp.simplify(expression(one) - expression(other))
+    return by not in {s.name for s in difference.free_symbols}
 
 
 def _check_statement(context: Context, line: t.Line, body: t.Node, previous: dict[str, Any]) -> tuple[Verdict, Value | None, dict[str, Any]]:
@@ -102,6 +121,13 @@ def _check_statement(context: Context, line: t.Line, body: t.Node, previous: dic
         data["name"] = name
     value = of_statement(statement)
     return verdict, value, data
+
+
+def remembered_integral(data: dict[str, Any] | None, node: t.Node | None) -> dict[str, Any] | None:
+    """What a step after an indefinite integral needs besides: the letter by which it was integrated."""
+    if data is not None and isinstance(node, t.Request) and node.name == "integral of" and node.low is None:
+        return {**data, "by": node.letters[0]}
+    return data
 
 
 def remembered(value: Value, requirements: Any, letters: Any = (), name: str | None = None) -> dict[str, Any]:

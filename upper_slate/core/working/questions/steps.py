@@ -254,7 +254,9 @@ def _several_letters(context: Context, letters: list[str], before: Claim, after:
         same = [v for v in first.values if any(_equal(v, w, needs, context) for w in second.values)]
         back = [w for w in second.values if any(_equal(v, w, needs, context) for v in first.values)]
         if len(same) == len(first.values) and len(back) == len(second.values) and first.values:
-            conditions = domain_difference(searches[0].needs, searches[1].needs)
+            said = [*domain_difference(searches[0].needs, searches[1].needs), *domain_difference(after.requirements, before.requirements),
+                    *domain_difference(before.requirements, after.requirements)]  # a x = b needs a != 0 to be x = b/a
+            conditions = [c for k, c in enumerate(said) if c not in said[:k]]
             if all(isinstance(c, sp.Ne) for c in conditions):  # anything more would be a restriction of the solutions
                 return Verdict("follows", tuple(conditions))
     return Verdict("not-settled")
