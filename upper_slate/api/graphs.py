@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from typing import cast
+
 from fastapi import APIRouter, Response
 from fastapi.concurrency import run_in_threadpool
 
+from ..core.line.tasks import ViewData
 from ..desk.desk import Desk
 from ..desk.turns import Turn
 from .graph_schemas import GraphAnswer, GraphIn
@@ -26,7 +29,8 @@ async def view_graph(worksheet_id: str, given: GraphIn, office: OfficeIn) -> Res
 
 
 def _seen(desk: Desk, given: GraphIn, turn: Turn) -> GraphAnswer:
-    outcome = desk.graphs.seen(given.cell, given.line, given.view.model_dump(mode="json"), turn)
+    view = cast(ViewData, given.view.model_dump(mode="json"))  # ViewIn has the keys of ViewData, checked
+    outcome = desk.graphs.seen(given.cell, given.line, view, turn)
     if outcome is None:
         return GraphAnswer(graph=None)
     if outcome.result["graph"] is None:

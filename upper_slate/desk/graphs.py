@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import threading
 from collections import OrderedDict
-from typing import Any, Final
+from typing import Final
 
-from ..core.line.tasks import LineOutcome
+from ..core.line.tasks import LineOutcome, ViewData
 from ..core.page.page import Page
 from ..core.page.planning import with_view
 from ..workroom.workroom import Workroom
@@ -28,7 +28,7 @@ class Graphs:
         self._newest: OrderedDict[str, LineOutcome] = OrderedDict()
         self._lock = threading.Lock()
 
-    def seen(self, cell_id: str, line: int, view: dict[str, Any], turn: Turn) -> LineOutcome | None:
+    def seen(self, cell_id: str, line: int, view: ViewData, turn: Turn) -> LineOutcome | None:
         """The outcome of a line of a cell in a view; None where there is no such line, it waits for another, or a newer view was asked for."""
         cell = self.page.get(cell_id)
         planned = next((p for p in cell.lines if p.index == line), None) if cell else None

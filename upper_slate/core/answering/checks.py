@@ -11,6 +11,7 @@ from ..language import tree as t
 from ..language.typeset import typeset
 from ..language.words import REQUESTS
 from ..line.result import CounterexampleResult
+from ..line.tasks import Previous
 from ..problems import LineError
 from ..working.binding.statement import Statement, of_sides, statement_of
 from ..working.context import Context
@@ -64,7 +65,7 @@ def _comparable(context: Context, left: Side, right: Side) -> tuple[Side, Side]:
 # -- steps -------------------------------------------------------------------------------------------------------------
 
 
-def check(context: Context, line: t.Line, previous: Any) -> tuple[Verdict, Value | None, dict[str, Any]]:
+def check(context: Context, line: t.Line, previous: Previous | None) -> tuple[Verdict, Value | None, Previous]:
     """The verdict on a step, the value of what it says, and what the next step goes on from."""
     assert line.body is not None
     if previous is None:
@@ -78,7 +79,7 @@ def check(context: Context, line: t.Line, previous: Any) -> tuple[Verdict, Value
         return _check_statement(context, line, body, previous)
 
 
-def _check_value(context: Context, body: t.Node, previous: dict[str, Any]) -> tuple[Verdict, Value | None, dict[str, Any]]:
+def _check_value(context: Context, body: t.Node, previous: Previous) -> tuple[Verdict, Value | None, Previous]:
     evaluator = Evaluator(context)
     if previous.get("value") is None:
         raise LineError("not-supported", "The line above has no value that this step could be equal to.")
@@ -107,7 +108,7 @@ def _differ_by_a_constant(one: Value, other: Value, by: str) -> bool:
     return by not in {s.name for s in difference.free_symbols}
 
 
-def _check_statement(context: Context, line: t.Line, body: t.Node, previous: dict[str, Any]) -> tuple[Verdict, Value | None, dict[str, Any]]:
+def _check_statement(context: Context, line: t.Line, body: t.Node, previous: Previous) -> tuple[Verdict, Value | None, Previous]:
     if previous.get("statement") is None:
         raise LineError("not-supported", "The line above is not an equation or an inequality; begin this step with =.")
     name = previous.get("name")
@@ -123,26 +124,26 @@ def _check_statement(context: Context, line: t.Line, body: t.Node, previous: dic
     return verdict, value, data
 
 
-def remembered_integral(data: dict[str, Any] | None, node: t.Node | None) -> dict[str, Any] | None:
+def remembered_integral(data: Previous | None, node: t.Node | None) -> Previous | None:
     """What a step after an indefinite integral needs besides: the letter by which it was integrated."""
     if data is not None and isinstance(node, t.Request) and node.name == "integral of" and node.low is None:
         return {**data, "by": node.letters[0]}
     return data
 
 
-def remembered(value: Value, requirements: Any, letters: Any = (), name: str | None = None) -> dict[str, Any]:
+def remembered(value: Value, requirements: Any, letters: Any = (), name: str | None = None) -> Previous:
     """What a step after this line needs: its value, and for a definition the equation that it makes."""
     if isinstance(value, FunctionValue):
         requirements, letters, value = value.requirements, tuple(s.name for s in value.parameters), value.body
     if not (is_scalar(value) or isinstance(value, ListValue)):
         return {"value": None, "requirements": [], "letters": list(letters)}
-    data: dict[str, Any] = {"value": codec.encode(value), "requirements": [codec.encode_requirement(r) for r in requirements], "letters": list(letters)}
+    data: Previous = {"value": codec.encode(value), "requirements": [codec.encode_requirement(r) for r in requirements], "letters": list(letters)}
     if name is not None and is_scalar(value):
         data |= {"name": name, "statement": ["", "=", ["s", name], codec.encode(value)]}
     return data
 
 
-def remembered_statement(statement: Statement, requirements: Any, letters: Any = ()) -> dict[str, Any]:
+def remembered_statement(statement: Statement, requirements: Any, letters: Any = ()) -> Previous:
     """The same for an equation or inequality; `=` goes on from its right side."""
     right = statement.atoms()[-1].sides[1]
     return {"statement": _encode_statement(statement), "requirements": [codec.encode_requirement(r) for r in requirements], "letters": list(letters),

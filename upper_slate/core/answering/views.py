@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from typing import Any
-
+from ..line.tasks import ViewData
 from ..problems import LineError
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
@@ -13,7 +11,7 @@ from ..working.graphs.view import AreaChoice, Place, TangentChoice, View
 _LONGEST = 200
 
 
-def view_of(data: Mapping[str, Any]) -> View:
+def view_of(data: ViewData) -> View:
     """The view of plain data; what it does not name is as usual."""
     window, area, tangent = data.get("window"), data.get("area"), data.get("tangent")
     return View(

@@ -5,7 +5,49 @@ from __future__ import annotations
 from dataclasses import asdict, dataclass, field, fields
 from typing import Any
 
+from typing_extensions import TypedDict
+
 from .result import LineResult
+
+
+class Previous(TypedDict, total=False):
+    """What a step goes on from: the value or the statement of the line above as data, with what it needs and the letters that it binds.
+
+    `failed` where there is nothing to go on from; `name` is what a definition gave its value to, `by` the letter of an indefinite integral.
+    """
+
+    failed: bool
+    value: Any
+    statement: Any
+    requirements: list[Any]
+    letters: list[str]
+    name: str
+    by: str
+
+
+class AreaData(TypedDict):
+    """Which two curves bound an area, and between which places, as typed."""
+
+    one: int
+    other: int | None
+    low: str
+    high: str
+
+
+class TangentData(TypedDict):
+    """Which curve a tangent touches, and where, as typed."""
+
+    curve: int
+    at: str
+
+
+class ViewData(TypedDict, total=False):
+    """What was chosen for a graph beside its line; what is not named is as usual."""
+
+    window: list[float] | None
+    marks: bool
+    area: AreaData | None
+    tangent: TangentData | None
 
 
 @dataclass(frozen=True)
@@ -44,12 +86,12 @@ class LineTask:
     results: dict[int, MeaningData | None] = field(default_factory=dict)
     above: int | None = None
     assumptions: dict[str, list[str]] = field(default_factory=dict)
-    previous: Any = None
+    previous: Previous | None = None
     notices: tuple[str, ...] = ()
     #: names of the page that an unknown word in the line may have meant
     near: tuple[str, ...] = ()
     #: what was chosen for a graph beside its line (see `View`)
-    view: dict[str, Any] | None = None
+    view: ViewData | None = None
 
 
 @dataclass(frozen=True)
@@ -63,7 +105,7 @@ class LineOutcome:
     defined: MeaningData | None = None
     outcome: MeaningData | None = None
     assumptions: dict[str, list[str]] = field(default_factory=dict)
-    previous: Any = None
+    previous: Previous | None = None
 
     @property
     def failed(self) -> bool:

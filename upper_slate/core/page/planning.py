@@ -11,7 +11,7 @@ from typing import Any, Final
 
 from .. import CORE_VERSION
 from ..language.words import function_named
-from ..line.tasks import LineTask, MeaningData
+from ..line.tasks import LineTask, MeaningData, ViewData
 from .cells import PlannedLine
 from .look import Look
 from .timeline import NUMBERS
@@ -115,7 +115,7 @@ def _key(task: LineTask) -> str:
     return _hash(material)
 
 
-def with_view(line: PlannedLine, view: dict[str, Any]) -> PlannedLine:
+def with_view(line: PlannedLine, view: ViewData) -> PlannedLine:
     """The same line with another view of its graph, which is an outcome of its own."""
     return replace(line, task=replace(line.task, view=view), key=_hash([line.key, sorted(view.items())]) if line.key else "")
 

@@ -18,6 +18,7 @@ from ..working.exact.bridge import to_sympy
 from ..working.exact.primes import prime_powers
 from ..working.exact.surd import Surd
 from ..working.ground.values import FunctionValue, Value
+from ..working.tidy import rewriting
 from ..working.tidy.tidy import _expansion_bound, agrees, degree_bound
 from .numbers import decimal_digits, integer, product_of, quotient_of, surd_tree, terminating
 from .style import PLAIN, Style
@@ -214,28 +215,27 @@ def _algebraic_forms(expr: sp.Expr, style: Style) -> Iterator[tuple[str, Node]]:
 
 
 def _rationalized(expr: sp.Expr) -> sp.Expr | None:
-    """No root of a letter below the bar."""
+    """Where a root of a letter stands below the bar."""
     under = sp.fraction(sp.together(expr))[1]
-    if not any(p.exp.is_Rational and p.exp.q == 2 and p.base.free_symbols for p in under.atoms(sp.Pow)):
-        return None
-    return sp.radsimp(sp.together(expr), max_terms=4)
+    has_root = any(p.exp.is_Rational and p.exp.q == 2 and p.base.free_symbols for p in under.atoms(sp.Pow))
+    return rewriting.rationalized(expr, 4) if has_root else None
 
 
 def _expanded(expr: sp.Expr) -> sp.Expr | None:
-    return sp.expand(expr) if _expansion_bound(expr) <= 60 else None
+    return rewriting.expanded(expr) if _expansion_bound(expr) <= 60 else None
 
 
 def _single_fraction(expr: sp.Expr) -> sp.Expr | None:
-    if not isinstance(expr, sp.Add):
+    """Of a sum of fractions; nothing is cancelled, since a form holds where the result does."""
+    if not isinstance(expr, sp.Add) or sp.fraction(sp.together(expr))[1] == 1:
         return None
-    numerator, denominator = sp.fraction(sp.together(expr))
-    return sp.expand(numerator) / sp.factor(denominator) if denominator != 1 else None
+    return rewriting.single_fraction(expr, in_lowest_terms=False)
 
 
 def _partial_fractions(expr: sp.Expr) -> sp.Expr | None:
     if len(expr.free_symbols) != 1 or not expr.is_rational_function():
         return None
-    split = sp.apart(expr)
+    split = rewriting.partial_fractions(expr)
     return split if isinstance(split, sp.Add) and len(split.args) <= 6 else None
 
 

@@ -11,7 +11,8 @@ from ...problems import LineError
 from ..exact.bridge import settled
 from ..exact.surd import Surd
 from ..ground.values import FunctionValue, Scalar, Value, is_scalar
-from ..tidy.tidy import _expansion_bound, agrees, collect_numbers, degree_bound, in_lowest_terms, rational_form, tidy_expression, written_size
+from ..tidy.rewriting import expanded, factored, partial_fractions, rationalized, single_fraction
+from ..tidy.tidy import _expansion_bound, agrees, collect_numbers, degree_bound, in_lowest_terms, tidy_expression, written_size
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
@@ -62,21 +63,7 @@ def _simplify(expr: sp.Expr) -> sp.Expr:
 def _expand(expr: sp.Expr) -> sp.Expr:
     if _expansion_bound(expr) > _MAX_TERMS:
         raise LineError("too-large", "Multiplied out, this would have more than 2,000 terms.")
-    return collect_numbers(sp.expand(expr))
-
-
-def _factor(expr: sp.Expr) -> sp.Expr:
-    return sp.factor(rational_form(expr)) if expr.free_symbols else expr
-
-
-def _rationalize(expr: sp.Expr) -> sp.Expr:
-    """No square root in the denominator: the denominator is multiplied by its conjugates."""
-    return sp.radsimp(sp.together(expr), max_terms=6)
-
-
-def _single_fraction(expr: sp.Expr) -> sp.Expr:
-    numerator, denominator = sp.fraction(sp.cancel(sp.together(expr)))
-    return sp.expand(numerator) / sp.factor(denominator)
+    return collect_numbers(expanded(expr))
 
 
 def _partial_fractions(expr: sp.Expr) -> sp.Expr:
@@ -84,10 +71,11 @@ def _partial_fractions(expr: sp.Expr) -> sp.Expr:
         raise LineError("not-supported", "Partial fractions need an expression with exactly one letter.")
     if not expr.is_rational_function():
         raise LineError("not-supported", "Partial fractions are made of one polynomial over another.")
-    return sp.apart(expr)
+    return partial_fractions(expr)
 
 
-_RULES = {"simplify": _simplify, "expand": _expand, "factor": _factor, "rationalize": _rationalize, "single fraction of": _single_fraction,
+_RULES = {"simplify": _simplify, "expand": _expand, "factor": factored, "rationalize": lambda e: rationalized(e, 6),
+          "single fraction of": lambda e: single_fraction(e, in_lowest_terms=True),
           "partial fractions of": _partial_fractions}
 #: Requests whose result stands in the form that was asked for.
 REWRITING = frozenset(_RULES)
