@@ -107,6 +107,10 @@ class Declared(unittest.TestCase):
         self.assertEqual(exact("C = 1", "D = 2", "K = 3", "integral of x dx"), "x^2/2 + C_1")
         self.assertEqual(exact("C = 1", "D = 2", "K = 3", "C_1 = 5", "integral of x dx"), "x^2/2 + C_2")
         self.assertEqual(exact("n = 3", "solve sin(x) = 0"), "x = pi*k")
+        self.assertEqual(exact("C = 1", "integrate x"), "x^2/2 + D")
+        self.assertEqual(exact("C = 1", "∫ x dx"), "x^2/2 + D")
+        self.assertEqual(exact("n = 3", "zeros of sin(x)"), "x = pi*k")
+        self.assertEqual(exact("n = 3", "domain of 1/sin(x)"), "x != pi*k")
 
 
 if __name__ == "__main__":

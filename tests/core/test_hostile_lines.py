@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import logging
+import os
 import unittest
 from unittest.mock import patch
 
@@ -16,7 +17,8 @@ from upper_slate.workroom.workroom import Workroom
 
 from .lines import code, exact, page, result
 
-SEED, PAGES = 10, 2_000
+#: `python -m bench.hostile` makes thousands.
+SEED, PAGES = 10, int(os.environ.get("PAGES", "700"))
 
 
 class WhileItIsTyped(unittest.TestCase):

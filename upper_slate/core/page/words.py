@@ -10,9 +10,13 @@ from ..language.words import REQUESTS, function_named
 from ..problems import LineError
 from ..reading.heads import head_of
 from ..reading.tokens import canonical_name, tokenize
+from ..reading.unknown_words import VOCABULARY
 
-#: Letters that an answer may bring in, by the first word of the request; whether they are free depends on what they mean here.
-_CHOSEN_LETTERS: Final = {entry.name.split()[0]: entry.chooses for entry in REQUESTS.values() if entry.chooses}
+#: Letters that an answer may bring in, by the first word or sign of each spelling of the request; whether they are free depends on what they mean here.
+_CHOSEN_LETTERS: Final[dict[str, set[str]]] = {}
+for _entry in REQUESTS.values():
+    for _form in (_entry.form, *_entry.said) if _entry.form else ():
+        _CHOSEN_LETTERS.setdefault(_form.opening[0], set()).update(_entry.chooses)
 
 
 @lru_cache(maxsize=20_000)
@@ -24,17 +28,15 @@ def words_of(text: str) -> frozenset[str]:
         return frozenset()
     words: set[str] = set()
     for token in tokens:
+        words |= _CHOSEN_LETTERS.get(token.text.lower(), set())
         if token.kind != "name":
             continue
         words |= {token.text, canonical_name(token.text)}
-        if len(token.text) <= 6:
+        if len(token.text) <= 6 and token.text.lower() not in VOCABULARY and not function_named(token.text):
             words |= set(token.text)
         if token.text.startswith("d") and len(token.text) > 1:  # dx, dv: the letter of a derivative
             words.add(canonical_name(token.text[1:]))
         words.add(canonical_name(token.text).partition("_")[0])
-    for word, letters in _CHOSEN_LETTERS.items():
-        if word in words:
-            words |= set(letters)
     return frozenset(words)
 
 

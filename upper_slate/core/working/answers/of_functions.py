@@ -46,7 +46,7 @@ def domain(evaluator: Evaluator, node: Request) -> Value:
     letter = body.letter
     if period is None:
         return SolutionsValue((letter.name,), (), True, None, condition_of(letter, pieces))
-    name = chosen_letter(evaluator.context, "solve", {letter.name})
+    name = chosen_letter(evaluator.context, node.name, {letter.name})
     n = sp.Symbol(name, integer=True)
     condition = periodic_condition(letter, pieces, period, n)
     return SolutionsValue((letter.name,), (), True, name if condition.has(n) else None, condition)
