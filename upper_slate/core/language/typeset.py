@@ -48,7 +48,7 @@ from .words.trailing import WORDS_OF
 _GREEK_NAMES = frozenset(GREEK.values())
 _STEPS = {"=": "=", "<=>": r"\Leftrightarrow", "=>": r"\Rightarrow"}
 #: Functions with a shape of their own, where a power cannot stand after the name.
-_OWN_SHAPE = frozenset({"sqrt", "cbrt", "root", "abs", "exp", "choose", "conj", "floor", "ceil", "inverse", "transpose"})
+_OWN_SHAPE = frozenset({"sqrt", "cbrt", "root", "abs", "exp", "choose", "dot", "cross", "conj", "floor", "ceil", "inverse", "transpose"})
 _LOOSE, _SUM, _PRODUCT, _UNARY, _POWER, _ATOM = range(6)
 _ESCAPES = str.maketrans({c: "\\" + c for c in "#$%&_{}"} | {"\\": r"\backslash ", "^": r"\wedge ", "~": r"\sim "})
 
@@ -279,7 +279,7 @@ class _Typesetter:
 
     def _call(self, node: Call) -> tuple[str, int]:
         args = node.arguments
-        if len(args) == 1 or (len(args) == 2 and node.name in ("root", "choose", "log")):
+        if len(args) == 1 or (len(args) == 2 and node.name in ("root", "choose", "log", "dot", "cross")):
             first = self.bare(args[0])
             match node.name:
                 case "sqrt":
@@ -300,6 +300,9 @@ class _Typesetter:
                     return rf"{self.within(args[0], _ATOM)}^{{\mathsf T}}", _POWER
                 case "inverse":
                     return rf"{self.within(args[0], _ATOM)}^{{-1}}", _POWER
+                case "dot" | "cross" if len(args) == 2:
+                    sign = r"\cdot" if node.name == "dot" else r"\times"
+                    return f"{self.within(args[0], _PRODUCT)} {sign} {self.within(args[1], _POWER)}", _PRODUCT
                 case "choose" if len(args) == 2:
                     return rf"\binom{{{first}}}{{{self.write(args[1])}}}", _ATOM
                 case "log" if len(args) == 2:

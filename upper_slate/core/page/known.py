@@ -24,6 +24,7 @@ def known_names(names: dict[str, MeaningData], failed: dict[str, int], own: tupl
         functions[own[0]] = own[1]
     return KnownNames(functions, frozenset(n for n in {*names, *failed} if n not in functions), near=near, own=own[0] if own is not None and is_new else "",
                       letters={n: m.letters for n, m in names.items() if m.letters}, lists=frozenset(n for n, m in names.items() if m.kind == "list"),
+                      matrices=frozenset(n for n, m in names.items() if m.kind == "list" and any(isinstance(i, list) and i[:1] == ["list"] for i in m.value[1:])),
                       equations=frozenset(n for n, m in names.items() if m.kind in ("relation", "solutions")))
 
 

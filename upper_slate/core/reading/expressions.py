@@ -5,7 +5,27 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
-from ..language.tree import Apply, At, Bracket, Call, Cases, Compose, Gap, InverseFunction, Logic, Name, Negative, Node, Number, Postfix, Power, Product, Relation, Sum
+from ..language.tree import (
+    Apply,
+    At,
+    Bracket,
+    Call,
+    Cases,
+    Compose,
+    Gap,
+    InverseFunction,
+    ListOf,
+    Logic,
+    Name,
+    Negative,
+    Node,
+    Number,
+    Postfix,
+    Power,
+    Product,
+    Relation,
+    Sum,
+)
 from ..problems import LineError, Suggestion
 from .cursor import Deeper
 from .grammar import Part
@@ -122,6 +142,11 @@ class Expressions(Part):
         factors, operators = [first], [""]
         while not self.cursor.at_stop() or self.cursor.is_word("mod", "div"):
             token = self.cursor.token
+            if (word := self._vector_sign(factors[-1])) is not None:
+                self.cursor.advance()
+                right = self.missing(token) if self.cursor.at_stop() else self.unary()
+                factors[-1] = Call(word, (factors[-1], right), start=factors[-1].start, end=right.end)
+                continue
             if token.kind in ("*", "/") or self.cursor.is_word("mod", "div"):
                 self.cursor.advance()
                 if self.cursor.at_stop():
@@ -144,6 +169,41 @@ class Expressions(Part):
         if len(factors) == 1:
             return factors[0]
         return Product(tuple(factors), tuple(operators), start=first.start, end=max(factors[-1].end, self.cursor.last_end))
+
+    def _vector_sign(self, before: Node) -> str | None:
+        """`u · v`, `u × v` behind a list, `u dot v`, `u cross v`."""
+        cursor, token = self.cursor, self.cursor.token
+        if token.kind == "name" and token.text.lower() in ("dot", "cross") and not cursor.names.has_meaning(token.text) and cursor.ahead().kind != "(":
+            return token.text.lower()
+        signs = {"·": "dot", "⋅": "dot", "∙": "dot", "×": "cross"}
+        if token.kind == "*" and token.text in signs and self._is_list(before) and self._list_follows():
+            return signs[token.text]
+        return None
+
+    def _is_list(self, node: Node) -> bool:
+        match node:
+            case Name():
+                return node.name in self.cursor.names.lists - self.cursor.names.matrices
+            case ListOf():
+                return not any(isinstance(item, ListOf) for item in node.items)
+            case Call():
+                return node.name in ("cross", "unit")
+            case Bracket():
+                return self._is_list(node.body)
+        return False
+
+    def _list_follows(self) -> bool:
+        """Whether a vector stands behind the sign: one by name, or brackets with one, or with commas, in them."""
+        cursor = self.cursor
+        vectors = cursor.names.lists - cursor.names.matrices
+        depth = 0
+        for token in cursor.tokens[cursor.at + 1:]:
+            depth += (token.kind in ("(", "[")) - (token.kind in (")", "]"))
+            if (token.kind == "name" and canonical_name(token.text) in vectors) or token.kind == "[" or (token.kind == "," and depth == 1):
+                return True
+            if depth == 0:
+                return False
+        return False
 
     def _note_function_beside(self, before: Node, token: Token) -> None:
         """`f 3` is the function times 3: many mean f(3)."""

@@ -19,7 +19,7 @@ from .reader import Reader
 from .said_around import without_opening, without_result_sign
 from .tokens import Token, canonical_name, meaningless, tokenize
 from .trailing import Ending, without_ending
-from .unknown_words import Words
+from .unknown_words import VOCABULARY, Words
 
 _STEP_SIGNS: Final = ("=", "<=>", "=>")
 _TWO_SLASHES: Final = re.compile(r"(?<=[\d)\]])//(?=[\d(\[])")
@@ -130,6 +130,11 @@ class _LineReader:
         breaks = [k for k in self._at_depth_0(";", ",") if self.tokens[k].kind == ";" or head_of(self.tokens[k + 1:])]
         if not breaks or (self.tokens[breaks[0]].kind == "," and (not head_of(self.tokens) or self._has_word("if"))) or self.tokens[0].text.lower() == "assume":
             return
+        if self._opens_a_request():
+            first, written = self.tokens[breaks[0]], self.source
+            for k in reversed(breaks):
+                written = written[:self.tokens[k].start] + "," + written[self.tokens[k].end:]
+            raise LineError("syntax", "Between equations stands a comma.", first.start, first.end, Suggestion(written, 0, len(self.source)))
         parts, start = [], 0
         for k in breaks:
             parts.append(self.source[start:self.tokens[k].start].strip())
@@ -137,6 +142,10 @@ class _LineReader:
         parts.append(self.source[start:self.tokens[-1].end].strip())
         first = self.tokens[breaks[0]]
         raise LineError("syntax", "Each statement stands in a line of its own.", first.start, first.end, Suggestion("\n".join(parts), 0, self.tokens[-1].end))
+
+    def _opens_a_request(self) -> bool:
+        first = self.tokens[0]
+        return first.kind == "name" and first.text.lower() in VOCABULARY and not self.names.has_meaning(first.text)
 
     def _without_articles(self) -> list[Token]:
         """`find the derivative of x^2` is said as well as `find derivative of x^2`."""

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from typing import Final
 
-from ..language.tree import Apply, At, Bracket, Call, CellReference, Derivative, ListOf, Logic, Name, Node, Number, Prime, Relation, Request
+from ..language.tree import Absolute, Apply, At, Bracket, Call, CellReference, Derivative, ListOf, Logic, Name, Node, Number, Prime, Relation, Request
 from ..language.words import SPREADS
 from ..language.words.forms import Form
 from ..problems import LineError, Suggestion
@@ -90,7 +90,9 @@ def _solve(cursor: Cursor, request: Request) -> Node:
 
 
 def _parts_of_system(cursor: Cursor, body: Node) -> tuple[Node, ...]:
-    """`x + y = 5 and x - y = 1` in several letters is a system."""
+    """`x + y = 5 and x - y = 1` in several letters is a system; so is a list of equations."""
+    if isinstance(body, ListOf) and all(isinstance(item, Relation) for item in body.items):
+        return body.items
     if isinstance(body, Logic) and body.sign == "and" and all(isinstance(p, Relation) and p.signs == ("=",) for p in body.parts) \
             and len(free_letters(body, cursor.names)) > 1:
         return body.parts
@@ -196,7 +198,9 @@ _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     "mean of": _of_list("mean"), "median of": _of_list("median"), "mode of": _of_list("mode"), "variance of": _of_list("variance"),
     "standard deviation of": _of_list("stdev"), "population variance of": _of_list("popvariance"),
     "population standard deviation of": _of_list("popstdev"), "lcm of": _of_each("lcm"), "gcd of": _of_each("gcd"),
-    "determinant of": _of_each("det"), "transpose of": _of_each("transpose"), "trace of": _of_each("trace"), "rank of": _of_each("rank"),
+    "angle between": _of_each("angle"), "unit vector of": _of_each("unit"),
+    "length of": lambda cursor, request: Absolute(request.bodies[0], start=request.start, end=request.end), "determinant of": _of_each("det"),
+    "transpose of": _of_each("transpose"), "trace of": _of_each("trace"), "rank of": _of_each("rank"),
     "reduced form of": _of_each("rref"), "square root of": _of_each("sqrt"), "cube root of": _of_each("cbrt"), "absolute value of": _of_each("abs"),
     "real part of": _of_each("re"), "imaginary part of": _of_each("im"), "conjugate of": _of_each("conj"), "argument of": _of_each("arg"),
 }

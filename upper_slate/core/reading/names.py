@@ -28,6 +28,8 @@ class KnownNames:
     letters: Mapping[str, tuple[str, ...]] = field(default_factory=dict)
     #: names of lists and matrices
     lists: frozenset[str] = frozenset()
+    #: those among them that have rows
+    matrices: frozenset[str] = frozenset()
     #: names of equations
     equations: frozenset[str] = frozenset()
 

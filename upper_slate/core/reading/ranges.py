@@ -24,7 +24,12 @@ class Ranges(Part):
             return True
         if with_places and (cursor.is_word("at", "step") or self._in_steps()):
             return True
-        return cursor.token.kind == "," and self._is_chain(1)
+        return cursor.token.kind == "," and (self._is_chain(1) or self._is_counting())
+
+    def _is_counting(self) -> bool:
+        """`, n = 1 to 10`."""
+        tokens = self.cursor.tokens[self.cursor.at + 1:]
+        return len(tokens) > 2 and tokens[0].kind == "name" and tokens[1].kind == "=" and any(t.kind == "name" and t.text == "to" for t in tokens)
 
     def read(self, said: Said, with_places: bool = False) -> None:
         """Reads what stands here into `said`; nothing where no range stands."""
@@ -32,7 +37,7 @@ class Ranges(Part):
         if cursor.token.kind == "," and self._is_chain(1):
             cursor.advance()
             self._chain(said)
-        elif cursor.take_word("for"):
+        elif cursor.take_word("for") or (cursor.token.kind == "," and self._is_counting() and cursor.take(",")):
             self._for(said, with_places)
         elif with_places and cursor.take_word("at"):
             if cursor.token.kind == "name" and cursor.ahead().kind == "=":

@@ -126,7 +126,7 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         return Token("super", match[0].translate(_SUPERSCRIPTS), at, match.end(), spaced)
     sign = _SIGNS.get(char)
     if sign:
-        return Token(sign, sign, at, at + 1, spaced)
+        return Token(sign, char if sign == "*" else sign, at, at + 1, spaced)
     if char in _DOUBLE_PRIMES:
         return Token("''", "''", at, at + 1, spaced)
     if char in FRACTIONS:

@@ -15,7 +15,7 @@ from .context import Context, Meaning
 from .exact.bridge import PHI, settled
 from .exact.function_records import RECORDS
 from .exact.surd import I, Surd
-from .ground import functions, lists
+from .ground import functions, lists, vectors
 from .ground.answer import Answer
 from .ground.arithmetic import add, checked, divide, multiply, negate, power
 from .ground.assumed import contradicts
@@ -198,10 +198,19 @@ class Evaluator:
         for sign, factor in zip(node.operators[1:], node.factors[1:], strict=True):
             value = self.of(factor)
             try:
+                if sign in ("", "*") and vectors.is_vector(total) and vectors.is_vector(value):
+                    raise self._two_vectors(node, factor)
                 total = self._two(total, value, sign or "*")
             except LineError as error:
                 raise error.placed(node.start if sign != "/" else factor.start, factor.end) from None
         return total
+
+    def _two_vectors(self, node: t.Product, factor: t.Node) -> LineError:
+        """`u v` and `u*v` of two vectors: which product is meant?"""
+        before = node.factors[node.factors.index(factor) - 1]
+        offers = tuple(Suggestion(f" {word} ", before.end, factor.start) for word in ("dot", "cross"))
+        return LineError("not-supported", "Say which product of the two vectors is meant: the scalar product u · v, or the vector product u × v.", before.start,
+            factor.end, offers)
 
     def _two(self, left: Value, right: Value, sign: str) -> Value:
         context = self.context
@@ -280,6 +289,8 @@ class Evaluator:
 
     def _built_in(self, node: t.Call) -> Value:
         arguments = [_listed(self.of(a)) for a in node.arguments]
+        if vectors.is_vector_function(node.name):
+            return vectors.call(self.context, node.name, arguments)
         if lists.is_list_function(node.name, arguments):
             return lists.call(self.context, node.name, arguments)
         if len(arguments) == 1 and isinstance(arguments[0], FunctionValue):

@@ -147,6 +147,10 @@ _OF_NUMBERS: Final = (
 )
 
 _OF_ONE: Final = (
+    _request("angle between", "angle between {u} and {v}", r"\angle(u, v)", "angle between two vectors", "angle between {body} and {body}", "the angle between",
+        aims=("vector",)),
+    _of_one("unit vector", "unit vector of {v}", r"\hat v", "vector of length 1 in the same direction", aims=("vector",)),
+    _of_one("length", "length of {v}", r"|v|", "length of a vector", "norm", aims=("vector",)),
     _of_one("determinant", "determinant of {A}", r"\det A", "determinant of a matrix", "det", aims=("matrix",)),
     _of_one("transpose", "transpose of {A}", r"A^T", "rows and columns exchanged", aims=("matrix",)),
     _of_one("trace", "trace of {A}", r"\operatorname{tr}A", "sum of the diagonal", aims=("matrix",)),

@@ -13,7 +13,7 @@ from ...problems import LineError
 from ..context import Context
 from ..exact.bridge import settled
 from ..exact.surd import ONE, ZERO, Surd
-from . import functions, judge
+from . import functions, judge, vectors
 from .arithmetic import add, checked, divide, multiply, power
 from .values import ListValue, Scalar, Value, expression, is_scalar
 
@@ -86,8 +86,7 @@ def size(context: Context, value: ListValue) -> Value:
     """|A|: the determinant of a square matrix, the length of a list of numbers."""
     if value.items and all(isinstance(item, ListValue) for item in value.items):
         return call(context, "det", [value])
-    squares = [power(context, functions.absolute(context, n), Surd.rational(2)) for n in _numbers("| |", value)]
-    return functions.call(context, "sqrt", [add(squares)])
+    return vectors.length(context, _numbers("| |", value))
 
 
 def _variance(by: int, name: str) -> Callable[[Context, ListValue], Scalar]:
@@ -220,7 +219,7 @@ def _matrix_product(left: ListValue, right: ListValue) -> Value:
         assert isinstance(product, ListValue)
         return ListValue(tuple(row[0] for row in product.rows()))
     if not left.has_rows and not right.has_rows:
-        raise LineError("not-supported", "The product of two lists has no meaning here; sums of products are written out.")
+        raise LineError("not-supported", "Say which product of the two vectors is meant: the scalar product u · v, or the vector product u × v.")
     a, b = _matrix(left), _matrix(right)
     if a.cols != b.rows:
         raise LineError("wrong-arguments", f"A matrix with {a.cols} columns cannot be multiplied by one with {b.rows} rows.")
