@@ -216,6 +216,25 @@ class FirstGuesses(unittest.TestCase):
                     tried += 1
         self.assertGreater(tried, 25)
 
+    def test_a_second_list_as_exercises_are_typed(self) -> None:
+        """Some for each topic of a textbook: read as they are meant, or refused; every offer leaves a line that works."""
+        for guess in json.loads((Path(__file__).parent / "second_guesses.json").read_text()):
+            lines = guess["lines"]
+            with self.subTest(lines=lines):
+                found = result(*lines)
+                if "error" in guess:
+                    self.assertEqual((found["error"] or {}).get("code"), guess["error"])
+                    offers = found["error"]["suggestions"]
+                    self.assertEqual(["a note" if "as" in o else taken(lines[-1], [o])[0] for o in offers], guess["offers"])
+                    for left in (o for o in guess["offers"] if o != "a note"):
+                        self.assertIsNone(result(*lines[:-1], *left.split("\n"))["error"], left)
+                    continue
+                self.assertIsNone(found["error"])
+                self.assertEqual((found["exact"] or found["decimal"] or {"text": found["kind"]})["text"], guess["exact"])
+                self.assertEqual(found["verdict"], guess.get("verdict"))
+                if "complete" in guess:
+                    self.assertEqual(found["solutions"]["complete"], guess["complete"])
+
     def test_sentences_belong_into_a_note(self) -> None:
         for line in ("we have five frames left", "the honey is sold on Saturday", "Weigh the hives again next week"):
             error = result(line)["error"]

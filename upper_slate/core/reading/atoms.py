@@ -51,6 +51,9 @@ class Atoms(Part):
         while cursor.token.kind in ("'", "''"):
             order += len(cursor.advance().kind)
         primed = Prime(node, order, start=node.start, end=cursor.last_end)
+        if isinstance(node, Name) and node.name in cursor.names.matrices and not cursor.names.letters.get(node.name) and not cursor.tolerant:
+            raise LineError("syntax", f"The transpose of {node.name} is written {node.name}^T; a prime is a derivative.", node.end, cursor.last_end,
+                            Suggestion("^T", node.end, cursor.last_end))
         if cursor.token.kind != "(":
             return primed
         if cursor.is_function(primed):

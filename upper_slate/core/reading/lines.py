@@ -22,6 +22,9 @@ from .trailing import Ending, without_ending
 from .unknown_words import VOCABULARY, Words
 
 _STEP_SIGNS: Final = ("=", "<=>", "=>")
+#: Rows of numbers or letters with semicolons between them, in one pair of brackets.
+_ROWS: Final = re.compile(r"[\[(]\s*((?:[-\w./]+[ ,]+)+[-\w./]+\s*;[-\w./ ,;]*)[\])]")
+_ITEM: Final = re.compile(r"[-\w./]+")
 _TWO_SLASHES: Final = re.compile(r"(?<=[\d)\]])//(?=[\d(\[])")
 _MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!="}
 
@@ -123,7 +126,17 @@ class _LineReader:
             meant = _MISTYPED.get((one.kind, other.kind))
             if meant and not other.spaced:
                 raise LineError("syntax", f"{one.text}{other.text} is written {meant}.", one.start, other.end, Suggestion(meant, one.start, other.end))
+        self._refuse_rows_with_semicolons()
         self._refuse_several_statements()
+
+    def _refuse_rows_with_semicolons(self) -> None:
+        """`[1 2; 3 4]` is meant as a matrix."""
+        found = _ROWS.search(self.source)
+        if found is None:
+            return
+        rows = [f"[{', '.join(re.findall(_ITEM, row))}]" for row in found[1].split(";")]
+        raise LineError("syntax", "A matrix is a list of its rows, as in [[1, 2], [3, 4]].", found.start(), found.end(),
+                        Suggestion(f"[{', '.join(rows)}]", found.start(), found.end()))
 
     def _refuse_several_statements(self) -> None:
         """`a = 6, b = 12` and `x = 2; y = 3` are two lines."""
@@ -188,6 +201,8 @@ class _LineReader:
                 raise LineError("syntax", "After “to” a number of digits is expected, as in “to 3 dp” (decimal places) or “to 3 sf” (significant figures).",
                                 following.start, following.end, offers)
             raise LineError("syntax", "“to” stands at the end of a line, as in sqrt(3) to 3 dp.", *place)
+        if token.kind == "." and self.names.lists:
+            raise LineError("syntax", "The scalar product of two vectors is written u · v.", *place, Suggestion("·", *place))
         if token.kind in ("{", "}", ":", ";", ".", "_", "±", "∈"):
             raise meaningless(token)
         if token.kind == "=>":
