@@ -115,9 +115,7 @@ class _LineReader:
     # -- what no line can hold -------------------------------------------------------------------------------------
 
     def _refuse_what_nothing_begins(self) -> None:
-        said = without_ending(self.tokens, self.names, tolerant=True)[0]
-        said = said[without_opening(said, self.names)[1]:]
-        if Words(Cursor(self.source, said, self.names)).reads_like_a_sentence():
+        if sum(t.kind == "name" and len(t.text) > 1 for t in self.tokens) > 2 and self._reads_like_a_sentence():
             raise LineError("unknown-name", "This reads like a sentence; a sentence stands in a note.", 0, len(self.source),
                             Suggestion(self.source, 0, len(self.source), as_note=True))
         for one, other in zip(self.tokens, self.tokens[1:], strict=False):
@@ -129,9 +127,14 @@ class _LineReader:
         self._refuse_rows_with_semicolons()
         self._refuse_several_statements()
 
+    def _reads_like_a_sentence(self) -> bool:
+        said = without_ending(self.tokens, self.names, tolerant=True)[0]
+        said = said[without_opening(said, self.names)[1]:]
+        return Words(Cursor(self.source, said, self.names)).reads_like_a_sentence()
+
     def _refuse_rows_with_semicolons(self) -> None:
         """`[1 2; 3 4]` is meant as a matrix."""
-        found = _ROWS.search(self.source)
+        found = _ROWS.search(self.source) if ";" in self.source else None
         if found is None:
             return
         rows = [f"[{', '.join(re.findall(_ITEM, row))}]" for row in found[1].split(";")]
@@ -140,6 +143,8 @@ class _LineReader:
 
     def _refuse_several_statements(self) -> None:
         """`a = 6, b = 12` and `x = 2; y = 3` are two lines."""
+        if "," not in self.source and ";" not in self.source:
+            return
         breaks = [k for k in self._at_depth_0(";", ",") if self.tokens[k].kind == ";" or head_of(self.tokens[k + 1:])]
         if not breaks or (self.tokens[breaks[0]].kind == "," and (not head_of(self.tokens) or self._has_word("if"))) or self.tokens[0].text.lower() == "assume":
             return
@@ -342,7 +347,8 @@ class _LineReader:
         return body
 
     def _expression(self) -> Line:
-        ends_in_digits = without_ending(self.tokens, self.names, tolerant=True)[1]
+        rounds = self.tokens[0].text.lower() == "round"
+        ends_in_digits = without_ending(self.tokens, self.names, tolerant=True)[1] if rounds else []
         self.tokens, start = without_opening(self.tokens, self.names, asks_for_digits=any(e.unit for e in ends_in_digits))
         whole = self.tokens
         self.tokens = without_result_sign(whole, self.names, start) if not self.tolerant else whole
@@ -361,7 +367,7 @@ class _LineReader:
         bare = unwrapped(body)
         if is_asked and isinstance(bare, Request) and bare.name in ("solve", "graph"):
             raise LineError("syntax", "After = the other side is missing.", self.tokens[-1].start, len(self.source.rstrip()))
-        if isinstance(bare, Relation) or (isinstance(bare, Request) and bare.name == "solve"):
+        if (isinstance(bare, Relation) or (isinstance(bare, Request) and bare.name == "solve")) and any(t.kind in ("'", "''") for t in self.tokens):
             self._refuse_unknown_derivative(bare)
         self._note_two_statements(bare)
         kind = "request" if isinstance(bare, Request) else "equation" if isinstance(bare, Relation | Logic) else "expression"

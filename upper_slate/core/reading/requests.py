@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from dataclasses import dataclass
 from typing import Final
 
 from ..language.tree import Node
@@ -16,28 +17,45 @@ from .meant import meaning_of
 from .places import Places
 from .said import Said
 
-Spelling = tuple[Entry, Form]
 #: The signs with which a request begins; they stand in expressions too.
 SIGNS: Final = ("∫", "∑", "∏")
+
+
+@dataclass(frozen=True, eq=False)
+class Spelling:
+    """One way to say a request: its opening words, and the words that must stand further on, each in its spellings."""
+
+    entry: Entry
+    form: Form
+    opening: tuple[str, ...]
+    needed: tuple[tuple[str, ...], ...]
+    is_usual: bool
+
+    @classmethod
+    def of(cls, entry: Entry, form: Form) -> Spelling:
+        """What is looked up again and again is looked up once."""
+        read = form.without_articles()
+        needed = tuple(tuple(spelling[0] for spelling in part.spellings) for part in read.rest if isinstance(part, Word))
+        return cls(entry, read, read.opening, needed, entry.form is not None and read.rest == entry.form.without_articles().rest)
+
+    @property
+    def fixed(self) -> int:
+        """How much of it is fixed: the more, the sooner it is tried."""
+        return len(self.opening) * 10 + sum(isinstance(part, Word | Place) for part in self.form.rest)
 
 
 def _spellings() -> Iterator[Spelling]:
     for entry in REQUESTS.values():
         if entry.form is not None:
-            yield entry, entry.form.without_articles()
+            yield Spelling.of(entry, entry.form)
         for form in entry.said:
-            yield entry, form.without_articles()
-
-
-def _length(form: Form) -> int:
-    """How much of a form is fixed: the more, the sooner it is tried."""
-    return len(form.opening) * 10 + sum(isinstance(part, Word | Place) for part in form.rest)
+            yield Spelling.of(entry, form)
 
 
 #: Every spelling by its first word, the longest opening first, so that `partial fractions of` is not taken for `partial fractions`.
 _BY_FIRST: Final[dict[str, list[Spelling]]] = {}
-for _spelling in sorted(_spellings(), key=lambda s: -_length(s[1])):
-    _BY_FIRST.setdefault(_spelling[1].opening[0], []).append(_spelling)
+for _spelling in sorted(_spellings(), key=lambda s: -s.fixed):
+    _BY_FIRST.setdefault(_spelling.opening[0], []).append(_spelling)
 
 
 class Requests(Part):
@@ -56,7 +74,7 @@ class Requests(Part):
         if cursor.token.kind not in ("name", *SIGNS) or cursor.names.has_meaning(cursor.token.text):
             return None
         mark = cursor.mark()
-        found = self._first_of([s for s in _BY_FIRST.get(cursor.token.text.lower(), ()) if self._opens(s[1])])
+        found = self._first_of(self._spellings_here())
         if found is not None and cursor.token.kind in ("+", "-", "*", "/", "=") and self._is_signed_at(mark.at):
             cursor.back_to(mark)  # it is a part of an expression
             return None
@@ -70,37 +88,43 @@ class Requests(Part):
         """The request that starts here with a sign, or with `lim` and what stands below it: it may stand in an expression."""
         if self.cursor.token.kind not in SIGNS and not (self.cursor.is_word("lim", "int") and self.cursor.ahead().kind in ("_", "name")):
             return None
-        return self._first_of([s for s in _BY_FIRST.get(self.cursor.token.text.lower(), ()) if s[1].has("tight") and self._opens(s[1])])
+        return self._first_of([s for s in self._spellings_here() if s.form.has("tight")])
+
+    def _spellings_here(self) -> list[Spelling]:
+        """The spellings whose opening stands here, and whose other words stand further on."""
+        known = _BY_FIRST.get(self.cursor.token.text.lower(), ())
+        if not known:
+            return []
+        ahead = {token.text.lower() for token in self.cursor.tokens[self.cursor.at:]}
+        return [s for s in known if self.cursor.stands(s.opening) and self._can_go_on(s, ahead) and self._opens(s)]
 
     def _first_of(self, spellings: list[Spelling]) -> Node | None:
         """Reads by the first spelling that fits; where none does, the error is that of the usual shape. While a line is still being
         written, its gaps are those of the usual shape."""
         cursor = self.cursor
         mark, tolerant = cursor.mark(), cursor.tolerant
-        usual = next((s for s in spellings if s[0].form is not None and s[1].rest == s[0].form.rest), spellings[0] if spellings else None)
+        usual = next((s for s in spellings if s.is_usual), spellings[0] if spellings else None)
         told: LineError | None = None
         cursor.tolerant = False
         try:
-            for entry, form in spellings:
+            for spelling in spellings:
                 try:
-                    return self._by_form(entry, form)
+                    return self._by_form(spelling)
                 except LineError as error:
-                    told = error if (entry, form) == usual or told is None else told
+                    told = error if spelling is usual or told is None else told
                     cursor.back_to(mark)
         finally:
             cursor.tolerant = tolerant
         if tolerant and usual is not None:
-            return self._by_form(*usual)
+            return self._by_form(usual)
         if told is not None:
             raise told
         return None
 
-    def _opens(self, form: Form) -> bool:
-        """Whether the words of a form stand here, and behind them something that it is about."""
-        opening = form.opening
-        if not self.cursor.stands(opening):
-            return False
-        first = next(iter(form.rest))
+    def _opens(self, spelling: Spelling) -> bool:
+        """Whether something that a form is about stands behind its opening."""
+        opening = spelling.opening
+        first = spelling.form.parts[len(opening)]
         if isinstance(first, Place) and first.name in ("approach", "bounds", *RANGES):
             return self._places.begins(first, len(opening))
         token = self.cursor.ahead(len(opening))
@@ -112,6 +136,10 @@ class Requests(Part):
             return token.kind not in ("end", "_")
         return token.kind in ("number", "fraction", "name", "(", "[", "{", "|", "-", "√", "∛", "∜", *SIGNS) and not self._is_joint(token.text.lower(), len(opening))
 
+    def _can_go_on(self, spelling: Spelling, ahead: set[str]) -> bool:
+        """Whether the words that it needs further on stand anywhere in the line."""
+        return self.cursor.tolerant or all(any(word in ahead for word in words) for words in spelling.needed)
+
     def _is_joint(self, word: str, steps: int) -> bool:
         """Whether a word only joins parts: `table of` without a function behind it is no request, nor is `of` what it is about."""
         if self.cursor.names.has_meaning(self.cursor.ahead(steps).text):
@@ -120,12 +148,12 @@ class Requests(Part):
 
     # -- by the form -----------------------------------------------------------------------------------------------
 
-    def _by_form(self, entry: Entry, form: Form) -> Node:
-        cursor = self.cursor
+    def _by_form(self, spelling: Spelling) -> Node:
+        cursor, entry, form = self.cursor, spelling.entry, spelling.form
         start = cursor.token.start
         said = Said(entry.name, entry.written, self._places.letters_ahead(form))
-        cursor.at += len(form.opening)
-        self._parts(form.rest, said, ())
+        cursor.at += len(spelling.opening)
+        self._parts(form.parts[len(spelling.opening):], said, ())
         request = said.request(start, cursor.last_end)
         if cursor.tolerant and not request.bodies:
             return request

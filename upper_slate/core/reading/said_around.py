@@ -14,13 +14,14 @@ _OPENINGS: Final = tuple(tuple(text.split()) for text in (
     "convert", "state"))
 #: Only before what asks for digits: `round 3.14159 to 2 dp`.
 _ROUNDING: Final = tuple(tuple(text.split()) for text in ("round", "round off", "round the number"))
+_FIRST: Final = {opening[0] for opening in (*_OPENINGS, *_ROUNDING)}
 
 
 def without_opening(tokens: list[Token], names: KnownNames, asks_for_digits: bool = False) -> tuple[list[Token], int]:
     """The tokens, and the position behind words such as `what is`; a ? at the end goes with them."""
-    words = [t.text.lower() for t in tokens[:6]]
-    if tokens[0].kind != "name" or names.has_meaning(tokens[0].text):
+    if tokens[0].text.lower() not in _FIRST or names.has_meaning(tokens[0].text):
         return tokens, 0
+    words = [t.text.lower() for t in tokens[:6]]
     if words[0] == "find" and words[2:3] and words[2] in ("if", "when", "such", "where", "given", "from"):  # a request of its own
         return tokens, 0
     for opening in (*_OPENINGS, *(_ROUNDING if asks_for_digits else ())):

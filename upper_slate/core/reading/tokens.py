@@ -24,8 +24,11 @@ FRACTIONS: Final = {
 }
 _OPERATORS: Final = ("<=>", "=>", "<=", ">=", "!=", "->", ":=", "**", "+", "-", "*", "/", "^", "=", "<", ">", "!", "'", "°", "%", "@",
                      "(", ")", "[", "]", "|", ",", "?", "√", "∛", "∜", "∫", "∑", "∏", "∂", "±", "_", "∈", "{", "}", ":", ";", ".")
+_OPERATOR: Final = re.compile("|".join(map(re.escape, _OPERATORS)))
 _SUPERSCRIPTS: Final = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺", "0123456789-+")
 _SUBSCRIPTS: Final = str.maketrans("₀₁₂₃₄₅₆₇₈₉", "0123456789")
+#: Signs with which no longer sign begins.
+_ONE_SIGN: Final = frozenset("+/^()[]|,?")
 #: A number: digits with a point and perhaps recurring digits, or an exponent with no space inside.
 _NUMBER: Final = re.compile(r"(?:\d+\.?\d*|\.\d+)(?:\(\d+\)|[eE][+-]?\d+)?", re.ASCII)
 _NAME: Final = re.compile(r"[A-Za-z][A-Za-z0-9_]*")
@@ -95,6 +98,8 @@ def _without_braces(tokens: list[Token]) -> list[Token]:
 
 def _token_at(text: str, at: int, spaced: bool) -> Token:
     char = text[at]
+    if char in _ONE_SIGN:  # the commonest first
+        return Token(char, char, at, at + 1, spaced)
     if match := _NUMBER.match(text, at):
         literal = match[0]
         if "(" in literal and "." not in literal:
@@ -131,9 +136,9 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         return Token("''", "''", at, at + 1, spaced)
     if char in FRACTIONS:
         return Token("fraction", char, at, at + 1, spaced)
-    for sign in _OPERATORS:
-        if text.startswith(sign, at):
-            return Token("^" if sign == "**" else sign, sign, at, at + len(sign), spaced)
+    if match := _OPERATOR.match(text, at):
+        sign = match[0]
+        return Token("^" if sign == "**" else sign, sign, at, match.end(), spaced)
     return Token("unknown", char, at, at + 1, spaced)
 
 

@@ -14,8 +14,14 @@ from .tokens import Token
 _LIMITS: Final = {"dp": (0, 50), "sf": (1, 50)}
 _FORMS: Final = {tuple(text.split()): form for text, form in FORMS.items()}
 _NEAREST: Final = {tuple(text.split()): places for text, places in NEAREST.items()}
+#: The words and signs with which an ending ends.
+_LAST_WORDS: Final = {words[-1] for words in (*_FORMS, *_NEAREST, *UNITS)} | {")"}
 #: Forms that are requests of their own.
 _REQUESTS: Final = {"single fraction": "single fraction of", "simplified": "simplify", "rationalized": "rationalize", "factorized": "factor", "multiplied out": "expand"}
+
+
+#: So many tokens an ending has at most.
+_LONGEST: Final = 10
 
 
 @dataclass(frozen=True)
@@ -40,6 +46,8 @@ class Ending:
 def without_ending(tokens: list[Token], names: KnownNames, tolerant: bool) -> tuple[list[Token], list[Ending]]:
     """The tokens without what asks for digits or a form; the endings from the inner to the outer. Errors: too-large, syntax."""
     endings: list[Ending] = []
+    if len(tokens) < 2 or tokens[-2].text.lower() not in _LAST_WORDS:  # most lines end otherwise
+        return tokens, endings
     while found := _ending(tokens, names, tolerant):
         ending, at = found
         endings.insert(0, ending)
@@ -49,7 +57,9 @@ def without_ending(tokens: list[Token], names: KnownNames, tolerant: bool) -> tu
 
 def _ending(tokens: list[Token], names: KnownNames, tolerant: bool) -> tuple[Ending, int] | None:
     words = [t.text.lower() for t in tokens[:-1]]
-    for first in range(1, len(words)):
+    if not words or words[-1] not in _LAST_WORDS:
+        return None
+    for first in range(max(1, len(words) - _LONGEST), len(words)):
         if tokens[first].kind not in ("name", "(") or names.has_meaning(tokens[first].text):
             continue
         said = tuple(words[first:])

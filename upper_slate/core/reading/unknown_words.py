@@ -154,7 +154,10 @@ class Words:
 
     def reads_like_a_sentence(self) -> bool:
         """Whether three words or more mean nothing, one of them of four letters or more."""
-        words = [t.text for t in self.cursor.tokens if t.kind == "name" and self._means_nothing(t.text)]
+        words = [t.text for t in self.cursor.tokens if t.kind == "name" and len(t.text) > 1]
+        if len(words) < 3:
+            return False
+        words = [word for word in words if self._means_nothing(word)]
         return len(words) >= 3 and any(len(word) >= 4 for word in words)
 
     def _means_nothing(self, run: str) -> bool:
