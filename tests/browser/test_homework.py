@@ -82,7 +82,7 @@ class TwoPages(InBrowser):
         self.take_offer()
         self.page.keyboard.type(" in the shed")
         self.keys("Escape")
-        expect(self.page.locator(".note").last).to_contain_text("we have five frames left in the shed")
+        expect(self.page.get_by_text("we have five frames left in the shed")).to_be_visible()
 
     def test_functions_and_their_values(self) -> None:
         self.begin("Frames of honey")
