@@ -141,13 +141,15 @@ ERRORS = (
 )
 
 SERIES = (
-    ("e^x at x = 0 to order 3", "x^3/6 + x^2/2 + x + 1", "error of order x^4"),
-    ("tan x at x = 0 to order 5", "2*x^5/15 + x^3/3 + x", "error of order x^7"),
-    ("e^(sin x) at x = 0 to order 4", "-x^4/8 + x^2/2 + x + 1", "error of order x^5"),
-    ("sin(x)/x at x = 0 to order 4", "x^4/120 - x^2/6 + 1", "error of order x^6"),
-    ("sqrt(x) at x = 4 to order 2", "-(x - 4)^2/64 + x/4 + 1", "error of order (x - 4)^3"),
-    ("sin x at x = 0 to order 5", "x^5/120 - x^3/6 + x", "error of order x^7"),
-    ("ln x at x = 1 to order 2", "-(x - 1)^2/2 + x - 1", "error of order (x - 1)^3"),
+    ("e^x at x = 0 to order 3", "1 + x + x^2/2 + x^3/6", "error of order x^4"),
+    ("tan x at x = 0 to order 5", "x + x^3/3 + 2*x^5/15", "error of order x^7"),
+    ("e^(sin x) at x = 0 to order 4", "1 + x + x^2/2 - x^4/8", "error of order x^5"),
+    ("sin(x)/x at x = 0 to order 4", "1 - x^2/6 + x^4/120", "error of order x^6"),
+    ("sqrt(x) at x = 4 to order 2", "2 + (x - 4)/4 - (x - 4)^2/64", "error of order (x - 4)^3"),
+    ("sin x at x = 0 to order 5", "x - x^3/6 + x^5/120", "error of order x^7"),
+    ("cos x around pi/3 to order 1", "1/2 - sqrt(3)*(x - pi/3)/2", "error of order (x - pi/3)^2"),
+    ("a e^x about x = 0 of degree 1", "a + a*x", "error of order x^2"),
+    ("ln x at x = 1 to order 2", "(x - 1) - (x - 1)^2/2", "error of order (x - 1)^3"),
 )
 
 TRANSFORMS = (

@@ -42,7 +42,7 @@ FOUND: tuple[tuple[str, str, list[tuple[str, str | None]]], ...] = (
     (
         "graph e^(-x^2) for x from -3 to 3",
         "inflection",
-        [("-sqrt(2)/2", "1/e^(1/2)"), ("sqrt(2)/2", "1/e^(1/2)")],
+        [("-sqrt(2)/2", "1/sqrt(e)"), ("sqrt(2)/2", "1/sqrt(e)")],
     ),
     ("graph x^4 - 2x^3 for x from -2 to 3", "inflection", [("0", "0"), ("1", "-1")]),
     ("graph (x^2 - 9)/(x - 3) for x from -5 to 6", "hole", [("3", "6")]),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from typing import Any, Final, Literal
 
 import sympy as sp
@@ -298,7 +299,8 @@ class _LineWorker:
     # -- writing ---------------------------------------------------------------------------------------------------
 
     def _style(self) -> Style:
-        return Style(self.context.typed_decimal, self.conventions.fractions == "mixed", self.context.half_turn, self.answer is not None and self.answer.apart)
+        style = Style(self.context.typed_decimal, self.conventions.fractions == "mixed", self.context.half_turn)
+        return style if self.answer is None else replace(style, apart=self.answer.apart, rising=self.answer.rises_in)
 
     def _digits(self, line: t.Line) -> Digits:
         node = line.body

@@ -219,7 +219,7 @@ class Expressions(Part):
         if token.text != "x" or not (token.spaced and after.spaced and before.kind == "number" and after.kind == "number") or cursor.tolerant:
             return
         raise LineError("syntax", "Between numbers x is read as a letter; times is written *.", token.start, token.end,
-                        (Suggestion("*", token.start, token.end), Suggestion("*x*", before.end, after.start)))
+                        (Suggestion("*", token.start, token.end), Suggestion("* x *", token.start, token.end)))
 
     def two_numbers(self, token: Token) -> LineError:
         before = self.cursor.tokens[self.cursor.at - 1]

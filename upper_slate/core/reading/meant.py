@@ -163,6 +163,20 @@ def _laplace(cursor: Cursor, request: Request) -> Node:
     return replace(request, letters=(letters[0] if letters else usual[0], letters[1] if len(letters) > 1 else image))
 
 
+def _series(cursor: Cursor, request: Request) -> Node:
+    """The only letter where none is said; at 0 where no place is."""
+    body = request.bodies[0]
+    letter = request.letters[0] if request.letters else only_letter(body, cursor.names)
+    if letter is None:
+        free = free_letters(body, cursor.names)
+        if free and not cursor.tolerant:
+            offers = tuple(Suggestion(f" at {name} = 0", body.end, body.end) for name in free[:4]) if request.point is None else ()
+            raise LineError("wrong-arguments", f"Say for which letter, as in … at {free[0]} = 0.", request.start, request.end, offers)
+        letter = "x"
+    point = request.point or Number("0", start=request.end, end=request.end)
+    return replace(request, letters=(letter,), point=point)
+
+
 def _points(cursor: Cursor, request: Request) -> Node:
     return replace(request, bodies=_listed(request))
 
@@ -193,7 +207,7 @@ def _substitute(cursor: Cursor, request: Request) -> Node:
 _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     **dict.fromkeys(_ORDERS, _derivative),
     "solve": _solve, "roots of": _solve, "greatest value of": _extreme, "least value of": _extreme, "sum of": _total, "product of": _total,
-    "laplace transform of": _laplace, "inverse laplace transform of": _laplace,
+    "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "series of": _series,
     "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute, "area between": _needs_range,
     "mean of": _of_list("mean"), "median of": _of_list("median"), "mode of": _of_list("mode"), "variance of": _of_list("variance"),
     "standard deviation of": _of_list("stdev"), "population variance of": _of_list("popvariance"),

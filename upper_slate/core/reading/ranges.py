@@ -27,9 +27,11 @@ class Ranges(Part):
         return cursor.token.kind == "," and (self._is_chain(1) or self._is_counting())
 
     def _is_counting(self) -> bool:
-        """`, n = 1 to 10`."""
+        """`, n = 1 to 10`; in `, y = 1/x for x from 1 to 10` another statement follows, and its range."""
         tokens = self.cursor.tokens[self.cursor.at + 1:]
-        return len(tokens) > 2 and tokens[0].kind == "name" and tokens[1].kind == "=" and any(t.kind == "name" and t.text == "to" for t in tokens)
+        if len(tokens) < 3 or tokens[0].kind != "name" or tokens[1].kind != "=":
+            return False
+        return next((t.text == "to" for t in tokens[2:] if t.kind == "," or t.text in ("to", "for", "from", "between")), False)
 
     def read(self, said: Said, with_places: bool = False) -> None:
         """Reads what stands here into `said`; nothing where no range stands."""

@@ -91,12 +91,14 @@ class Requests(Part):
         return self._first_of([s for s in self._spellings_here() if s.form.has("tight")])
 
     def _spellings_here(self) -> list[Spelling]:
-        """The spellings whose opening stands here, and whose other words stand further on."""
+        """The spellings whose opening stands here, and whose other words stand further on; where no spelling has all of its words, those
+        that begin here, so that the error says what is missing."""
         known = _BY_FIRST.get(self.cursor.token.text.lower(), ())
         if not known:
             return []
         ahead = {token.text.lower() for token in self.cursor.tokens[self.cursor.at:]}
-        return [s for s in known if self.cursor.stands(s.opening) and self._can_go_on(s, ahead) and self._opens(s)]
+        begun = [s for s in known if self.cursor.stands(s.opening) and self._opens(s)]
+        return [s for s in begun if self._can_go_on(s, ahead)] or begun
 
     def _first_of(self, spellings: list[Spelling]) -> Node | None:
         """Reads by the first spelling that fits; where none does, the error is that of the usual shape. While a line is still being

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import dataclasses
+from functools import cache
 from typing import NamedTuple
 
 import sympy as sp
@@ -234,6 +235,7 @@ def _with_letters(expr: sp.Expr, digits: Digits, style: Style) -> Rounded:
     """The tree of the expression with each number in it rounded; exponents and roots stay as they are."""
     held: dict[sp.Symbol, Rounded] = {}
 
+    @cache
     def number(part: sp.Expr) -> sp.Expr:
         rounded = _number(settled(part), digits)
         if part.is_Integer and rounded.exact and rounded.tree in (Number(str(part)), Negative(Number(str(-part)))):
@@ -263,6 +265,8 @@ def _with_letters(expr: sp.Expr, digits: Digits, style: Style) -> Rounded:
     if style.half_turn != sp.pi:
         expr, style = in_unit(expr, style.half_turn, with_letters=True), dataclasses.replace(style, half_turn=sp.pi)
     changed = walk(sp.expand_mul(expr) if _has_number_bracket(expr) else expr)
+    if style.rising is not None:
+        style = dataclasses.replace(style, rising=walk(style.rising))
     tree = _restored(expression_tree(changed, style), {s.name: r.tree for s, r in held.items()})
     return Rounded(tree, all(r.exact for r in held.values()))
 

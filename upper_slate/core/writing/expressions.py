@@ -71,6 +71,8 @@ class _Writer:
                 return self._power(expr)
             case sp.exp() if _is_below(expr):
                 return quotient_of(Number("1"), self.write(sp.exp(-expr.args[0])))
+            case sp.exp() if expr.args[0].is_Rational and expr.args[0].p == 1 and expr.args[0].q > 1:
+                return root_node(Name("e"), int(expr.args[0].q))
             case sp.exp():
                 return Power(Name("e"), self.write(expr.args[0]))
             case sp.factorial():
@@ -103,6 +105,9 @@ class _Writer:
     # -- sums ------------------------------------------------------------------------------------------------------
 
     def _sum(self, expr: sp.Add) -> Node:
+        base = self.style.rising
+        if base is not None and any(base in term.as_powers_dict() for term in expr.args):
+            return sum_of([self._signed(term) for term in sorted(expr.args, key=lambda term: (term.as_powers_dict().get(base, 0), term_key(term)))])
         numbers: list[sp.Expr] = []
         others: list[sp.Expr] = []
         for term in expr.args:

@@ -33,6 +33,7 @@ def _of_one(name: str, pattern: str, sample: str, meaning: str, *said: str, aims
 
 
 _DERIVATIVE: Final = "{body} [with_respect_to|wrt|by {letter}] [at [{letter} =] {point}]"
+_ORDER: Final = "to_order|to_degree|of_order|of_degree|up_to_order|up_to_degree {order}"
 _TURNING: Final = "{body} [{range}]"
 _EXTREME: Final = "{bodies} [{range}]"
 
@@ -91,8 +92,10 @@ _CALCULUS: Final = (
              ways=("∑ {bounds} {tight}", "sum {bounds} {tight}", "∑ {bodies} {ends}", "sum {ends} of {body}"), aims=("series", "sigma")),
     _request("product of", "product of {E} for {n} from {a} to {b}", r"\prod_{n=a}^b E", "product of terms", "product of {bodies} [{ends}]",
              ways=("∏ {bounds} {tight}", "product {bounds} {tight}", "∏ {bodies} {ends}", "product {ends} of {body}")),
-    _request("series of", "series of {E} at {x = 0} to order {5}", r"\sum c_n x^n", "Taylor polynomial", "series of {body} at {letter} = {point} to order {order}",
-             "taylor series of", "maclaurin series of", "taylor polynomial of", aims=("Taylor",)),
+    _request("series of", "series of {E} at {x = 0} to order {5}", r"\sum c_n x^n", "Taylor polynomial", f"series of {{body}} at|about|around [{{letter}} =] {{point}} {_ORDER}",
+             "taylor series of", "maclaurin series of", "taylor polynomial of", "taylor expansion of", "series expansion of",
+             ways=(f"maclaurin series of {{body}} {_ORDER}", f"maclaurin polynomial of {{body}} {_ORDER}", f"maclaurin expansion of {{body}} {_ORDER}"),
+             aims=("Taylor",)),
     _request("turning points of", "turning points of {f} for {x} from {a} to {b}", r"f'(x)=0", "maxima, minima and level points, with their kind",
              f"turning points of {_TURNING}", "turning points", "stationary points of", "stationary points", "critical points of", "turning point of",
              "stationary point of", "vertex of",

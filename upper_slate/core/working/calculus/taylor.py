@@ -30,7 +30,8 @@ def taylor(body: Body, point: sp.Expr, order: int) -> tuple[Scalar, sp.Expr]:
     left_out = [m[0] for m in sp.Poly(rest - found, t).monoms()] if rest != found else []
     next_power = min(left_out) if left_out else order + 1
     around = letter if point == 0 else sp.Add(letter, -point, evaluate=True)
-    terms = [to_sympy(settled(c)) * around ** power for (power,), c in sp.Poly(found, t).terms()] if found != 0 else [sp.S.Zero]
+    # (x - 4)/4 keeps its bracket
+    terms = [sp.Mul(to_sympy(settled(c)), around ** power, evaluate=power != 1) for (power,), c in sp.Poly(found, t).terms()] if found != 0 else [sp.S.Zero]
     return settled(sp.Add(*terms)), sp.Pow(around, next_power, evaluate=False)
 
 

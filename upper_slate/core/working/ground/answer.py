@@ -21,3 +21,8 @@ class Answer:
     left_out: sp.Expr | None = None
     keeps_form: bool = False
     apart: bool = False
+
+    @property
+    def rises_in(self) -> sp.Expr | None:
+        """What the value is a sum of rising powers of: x - a for a Taylor polynomial."""
+        return None if self.left_out is None else self.left_out.as_base_exp()[0]
