@@ -10,7 +10,8 @@ import sympy as sp
 @dataclass(frozen=True)
 class Style:
     """`decimals`: terminating fractions as decimals, where the line was typed with decimals; `mixed`: mixed numbers;
-    `half_turn`: 180° in the unit of the angle convention; `apart`: each term of a sum over its own denominator; `rising`: what a sum is written in rising powers of, as a Taylor polynomial is."""
+    `half_turn`: 180° in the unit of the angle convention; `apart`: each term of a sum over its own denominator; `rising`: what a sum is written in rising powers
+    of, as a Taylor polynomial is."""
 
     decimals: bool = False
     mixed: bool = False
