@@ -17,6 +17,7 @@ from ..exact.bridge import settled
 from ..exact.enclosed import EnclosedRoot
 from ..ground import judge
 from ..ground.values import Requirement
+from .edges import Edges
 from .families import compare
 from .ranges import NoRange, excludes_zero, range_of
 from .touching import Touching
@@ -111,6 +112,7 @@ class _Boxes:
         self.slope = sp.diff(expr, letter)
         self.function = sp.Lambda(letter, expr)
         self.touching = Touching(expr, letter, self._ball)
+        self.edges = Edges(expr, self.slope, letter, domain, lambda at: self._sign_at(expr, at))
 
     # -- the ends of the line --------------------------------------------------------------------------------------
 
@@ -138,7 +140,7 @@ class _Boxes:
                         return False
                 return True
             chain.append(sp.diff(chain[-1], self.letter))
-        return False
+        return self.edges.limit_on_the_way(side * sp.oo, end) is not None
 
     def _outside(self, low: sp.Expr, high: sp.Expr) -> bool:
         """Whether the domain surely has no point there."""
@@ -190,8 +192,9 @@ class _Boxes:
                 found.values += [touched] if touched not in found.values else []
                 continue
             if b - a < _NARROW:
-                if not self._outside_or_end(a, b):
-                    found.complete = False
+                at_edge = self.edges.zeros(a, b)
+                found.complete &= at_edge is not None
+                found.values += [v for v in at_edge or () if v not in found.values]
                 continue
             middle = (a + b) / 2
             if self._sign_at(self.expr, middle) == 0:
@@ -232,7 +235,3 @@ class _Boxes:
                     ends.append(at)
             return ends
         return [] if signs[0] == signs[1] else [EnclosedRoot(self.function, a, b)]
-
-    def _outside_or_end(self, a: sp.Rational, b: sp.Rational) -> bool:
-        """A narrow box at the edge of the domain in which there is surely no zero."""
-        return self._outside(a, b)

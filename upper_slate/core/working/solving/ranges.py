@@ -36,6 +36,25 @@ def excludes_zero(expr: sp.Expr, letter: sp.Symbol, low: sp.Expr, high: sp.Expr)
     return 1 if bottom > 0 else -1 if top < 0 else 0
 
 
+def sign_of_factors(expr: sp.Expr, letter: sp.Symbol, low: sp.Expr, high: sp.Expr) -> tuple[int, bool]:
+    """The sign that a product keeps on the whole interval wherever it has a value, from those of its factors, and whether it is nowhere 0;
+    the sign is 0 where they do not show one.
+
+    A power whose exponent holds the letter is positive, although its bounds may reach 0: so is e^(-x) up to oo, and x^x from 0.
+    """
+    sign, is_strict = 1, True
+    for factor in sp.Mul.make_args(expr):
+        if isinstance(factor, sp.exp) or (isinstance(factor, sp.Pow) and letter in factor.exp.free_symbols):
+            continue
+        try:
+            bottom, top = range_of(factor, letter, low, high)
+        except NoRange:
+            return 0, False
+        sign *= 1 if bottom >= 0 else -1 if top <= 0 else 0
+        is_strict &= bottom > 0 or top < 0
+    return sign, is_strict
+
+
 def _interval(low: sp.Expr, high: sp.Expr) -> Any:
     return iv.mpf([_end(low, -1), _end(high, 1)])
 
