@@ -147,6 +147,10 @@ OFFERED = [
     (("2 to the power of 5",), "syntax", ["2^5"]),
     (("int(2.7)",), "unknown-name", ["floor(2.7)", "integral of(2.7)"]),
     (("sin2x",), "unknown-name", ["sin(2x)"]),
+    (("3 2^x + 2 1/3 - 4 5^x",), "syntax", ["3*2^x + 2 1/3 - 4*5^x"]),
+    (("solve a x = 3",), "wrong-arguments", ["solve a x = 3 for a", "solve a x = 3 for x"]),
+    (("maclaurin series of e^(a x) to order 2",), "wrong-arguments",
+     ["maclaurin series of e^(a x) at a = 0 to order 2", "maclaurin series of e^(a x) at x = 0 to order 2"]),
 ]
 #: A line, a piece of its notice, and the lines that the notice offers.
 NOTICED = [

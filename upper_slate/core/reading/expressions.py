@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from itertools import pairwise
 from typing import Final
 
 from ..language.tree import (
@@ -224,7 +225,17 @@ class Expressions(Part):
     def two_numbers(self, token: Token) -> LineError:
         before = self.cursor.tokens[self.cursor.at - 1]
         return LineError("syntax", f"Between {before.text} and {token.text} a sign is missing: two numbers side by side are not multiplied.",
-                         before.start, token.end, Suggestion("*", before.end, token.start))
+                         before.start, token.end, self._with_times_signs(before))
+
+    def _with_times_signs(self, first: Token) -> Suggestion:
+        """A sign between the numbers that stand side by side from here on, those of a mixed number such as 2 1/3 apart."""
+        tokens, source = self.cursor.tokens, self.cursor.source
+        gaps = [(one, other) for one, other, after in zip(tokens, tokens[1:], (*tokens[2:], tokens[-1]), strict=False)
+                if one.start >= first.start and one.kind in ("number", "super") and other.kind == "number" and (one is first or after.kind != "/")]
+        parts = ["*"]
+        for (_, begins), (ends, _) in pairwise(gaps):
+            parts.append(source[begins.start:ends.end] + "*")
+        return Suggestion("".join(parts), first.end, gaps[-1][1].start)
 
     def _note_slash(self, factors: list[Node], operators: list[str], factor: Node, token: Token) -> None:
         """`1/2x` is (1/2)x: since many mean 1/(2x), say so, unless a space sets the factor apart, as in `1/2 x`."""

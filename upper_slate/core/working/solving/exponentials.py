@@ -47,21 +47,62 @@ def one_exponential(search: Search, expr: sp.Expr) -> Zeros | None:
             return None
         split[node] = (ratio, constant)
     assert first is not None
-    common = sp.ilcm(*(r.q for r, _ in split.values())) if len(split) > 1 else next(iter(split.values()))[0].q
-    shared = sp.igcd(*(sp.Integer(r * common) for r, _ in split.values())) if len(split) > 1 else sp.Integer(abs(next(iter(split.values()))[0] * common))
-    unit = sp.Rational(shared, common)
+    unit = _unit([r for r, _ in split.values()])
     t = search.fresh("t", positive=True) if search.real else search.fresh("t")
     lifted = expr.xreplace({n: t ** (r / unit) * _constant_power(c) for n, (r, c) in split.items()})
     if x in lifted.free_symbols or not lifted.is_rational_function(t):
         return None
-    over = sp.fraction(sp.together(sp.expand(lifted)))[0]
+    return _through(search, sp.fraction(sp.together(sp.expand(lifted)))[0], t, sp.expand(first * unit))
+
+
+def even_exponentials(search: Search, expr: sp.Expr) -> Zeros | None:
+    """Sums of three exponentials or more whose exponents differ by multiples of one: one divides the others, as 4^x does in 9^x + 6^x - 4^x."""
+    x = search.letter
+    terms = [_exponential(term, x) for term in sp.Add.make_args(expr)]
+    if len(terms) < 3 or None in terms:
+        return None
+    (_, shared), *_ = known = [t for t in terms if t is not None]
+    differences = [sp.expand(exponent - shared) for _, exponent in known]
+    first = next((d for d in differences if d != 0), None)
+    if first is None:
+        return None
+    ratios = [_ratio(d, first, x) if d != 0 else sp.S.Zero for d in differences]
+    if None in ratios:
+        return None
+    unit = _unit([r for r in ratios if r])
+    lowest = min(r for r in ratios if r is not None)
+    t = search.fresh("t", positive=True) if search.real else search.fresh("t")
+    over = sp.Add(*(factor * t ** ((r - lowest) / unit) for (factor, _), r in zip(known, ratios, strict=True) if r is not None))
+    return _through(search, over, t, sp.expand(first * unit))
+
+
+def _unit(ratios: list[sp.Rational]) -> sp.Rational:
+    """The largest number of which all are whole multiples."""
+    common = sp.ilcm(1, *(r.q for r in ratios))
+    return sp.Rational(sp.igcd(0, *(sp.Integer(r * common) for r in ratios)), common)
+
+
+def _through(search: Search, over: sp.Expr, t: sp.Symbol, exponent: sp.Expr) -> Zeros:
+    """The zeros of a polynomial in t = e^exponent."""
     plain = search.fresh("p", real=True) if search.real else t
     found = search.inner(plain).of(over.subs(t, plain))
     if search.real:
         found.values = [v for v in found.values if v.free_symbols or _is_positive(v)]
     else:
         found.values = [v for v in found.values if v != 0]
-    return back(search, found, sp.exp(sp.expand(first * unit)), plain)
+    return back(search, found, sp.exp(exponent), plain)
+
+
+def _exponential(term: sp.Expr, x: sp.Symbol) -> tuple[sp.Expr, sp.Expr] | None:
+    """A term as a factor and the exponent of e: 3 and x·ln 2 for 3·2^x; None where the factor holds the letter."""
+    total, factor = sp.S.Zero, sp.S.One
+    for part in sp.Mul.make_args(term):
+        exponent = _exponent(part, x)
+        if exponent is None:
+            factor *= part
+        else:
+            total += exponent
+    return None if x in factor.free_symbols else (factor, total)
 
 
 def _constant_power(exponent: sp.Expr) -> sp.Expr:
@@ -97,19 +138,10 @@ def two_exponentials(search: Search, expr: sp.Expr) -> Zeros | None:
     terms = sp.Add.make_args(expr)
     if len(terms) != 2 or not search.real:
         return None
-    exponents, factors = [], []
-    for term in terms:
-        total, factor = sp.S.Zero, sp.S.One
-        for part in sp.Mul.make_args(term):
-            exponent = _exponent(part, x)
-            if exponent is None:
-                factor *= part
-            else:
-                total += exponent
-        if x in factor.free_symbols:
-            return None
-        exponents.append(total)
-        factors.append(factor)
+    known = [found for term in terms if (found := _exponential(term, x)) is not None]
+    if len(known) < 2:
+        return None
+    factors, exponents = zip(*known, strict=True)
     image = exact(-factors[1] / factors[0]) if not (factors[0] * factors[1]).free_symbols else -factors[1] / factors[0]
     if image.free_symbols:
         search.need("positive", image)

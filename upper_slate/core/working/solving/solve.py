@@ -9,7 +9,7 @@ import sympy as sp
 
 from ...language import tree as t
 from ...language.words import RESERVED_WORDS, function_named
-from ...problems import LineError
+from ...problems import LineError, Suggestion
 from ..binding.chosen_letters import chosen_letter
 from ..binding.statement import Atom, Statement, Trial, statement_of
 from ..context import Context
@@ -80,7 +80,9 @@ def _only_letter(evaluator: Evaluator, node: t.Request) -> tuple[str, ...]:
         held = sorted(n for n in names if n in context.meanings) or sorted(n for n in names if n not in RESERVED_WORDS and not function_named(n))
         if len(held) == 1:
             return (held[0],)
-    raise LineError("wrong-arguments", "Say for which letter, as in solve x^2 = 12 for x.")
+    end = node.bodies[-1].end
+    raise LineError("wrong-arguments", "Say for which letter, as in solve x^2 = 12 for x.", node.start, end,
+                    tuple(Suggestion(f" for {letter}", end, end) for letter in free[:4]))
 
 
 def range_of_letter(evaluator: Evaluator, letter: str, interval: t.Interval | None) -> Range:

@@ -9,7 +9,7 @@ from __future__ import annotations
 import sympy as sp
 
 from .absolute import by_sign, by_steps
-from .exponentials import by_logarithms, one_exponential, two_exponentials
+from .exponentials import by_logarithms, even_exponentials, one_exponential, two_exponentials
 from .inverse_functions import functions_of_inverses, joined_inverses, logarithms_of_powers
 from .inversion import undone
 from .parts import back
@@ -121,4 +121,4 @@ def _expanded(search: Search, expr: sp.Expr) -> Zeros | None:
 _RULES: tuple[Rule, ...] = (
     _product, polynomial_zeros, _numerator, by_steps, functions_of_inverses, undone, _collected, _substituted, _factored, by_sign, joined_inverses,
     logarithms_of_powers, trigonometric,
-    one_exponential, two_exponentials, by_logarithms, without_radical, _expanded)
+    one_exponential, even_exponentials, two_exponentials, by_logarithms, without_radical, _expanded)
