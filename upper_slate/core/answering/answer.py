@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from dataclasses import replace
 from typing import Any, Final, Literal
 
 import sympy as sp
@@ -22,7 +21,6 @@ from ..reading.lines import read_line
 from ..reading.names import KnownNames
 from ..working.answers.requests import answer
 from ..working.binding.statement import of_relation, statement_of
-from ..working.conditions import conditions_of, requirement_relations
 from ..working.context import Context, LetterAssumption, Meaning
 from ..working.evaluate import Evaluator
 from ..working.exact.balls import NoBall
@@ -32,21 +30,15 @@ from ..working.ground import codec, judge
 from ..working.ground.answer import Answer
 from ..working.ground.arithmetic import add, negate, too_large
 from ..working.ground.assumed import contradicts
-from ..working.ground.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value, expression, free_letters, is_scalar
+from ..working.ground.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value, expression, free_letters, is_scalar
 from ..working.questions.ask import ask_relation
-from ..working.questions.verdicts import Verdict
 from ..working.tidy.tidy import tidy
-from ..writing.decimals import Digits, NoDecimal, decimal_of
+from ..writing.decimals import Digits, decimal_of
 from ..writing.expressions import NoExactForm
-from ..writing.forms import forms_of, prime_factors
-from ..writing.graphs import graph_data
-from ..writing.solutions import decimal_solutions, exact_solutions, solutions_data
-from ..writing.style import Style
-from ..writing.tables import table_data, table_tree
-from ..writing.text import text_of, tree_of, write_tree
+from ..writing.text import text_of, write_tree
 from . import checks
-from .asked_forms import in_form
 from .offers import offers_of
+from .result_writer import ResultWriter
 from .shown_working import working_of
 from .tried_offers import offers_that_work
 from .views import view_of
@@ -89,21 +81,16 @@ class _LineWorker:
         self.result = empty_result(task.source)
         self.context = Context(self.conventions, cell=task.cell, above=task.above, answer=answer)
         self.line: t.Line | None = None
-        self.form = ""
-        self.answer: Answer | None = None
-        #: whether the result is a number beside which its decimal is worth seeing
-        self.is_irrational = self.is_hard_to_place = False
+        self.writer = ResultWriter(self.result, self.context, self.conventions)
 
     # -- running ---------------------------------------------------------------------------------------------------
 
     def run(self) -> LineOutcome:
         task, context = self.task, self.context
-        line = self.line = read_line(task.source, self._names())
+        line = self.line = self.writer.line = read_line(task.source, self._names())
         set_parts = set_line(line, places=True)
         self.result["reading"] = typeset_line(line)
         self.result["head"] = {"left": set_parts.left, "sign": set_parts.sign, "right": set_parts.right}
-        bare = t.unwrapped(line.body)
-        self.form = bare.name if isinstance(bare, t.Request) else ""
         self.result["asked"] = _asked(line.body)
         self.result["name"] = line.name
         if line.kind == "empty":
@@ -194,8 +181,9 @@ class _LineWorker:
         if known is not None and is_scalar(value) and contradicts(known, value):
             context.note(f"This contradicts what is assumed of {line.name}.")
         self.result["kind"] = "function" if isinstance(value, FunctionValue) else "definition"
-        self._write(value, line)
-        self.result["working"] = working_of(context, line.body, value, self._style())
+        self.writer.write(value)
+        self._finish_notices(line)
+        self.result["working"] = working_of(context, line.body, value, self.writer.style())
         self.result["offers"] = offers_of(line.name, value, self.conventions)
         meaning = self._meaning(value)
         own = None if line.parameters or isinstance(value, FunctionValue) else line.name
@@ -212,12 +200,12 @@ class _LineWorker:
         """The value of a line; what belongs to the answer of a request is kept for when it is written."""
         bare = t.unwrapped(node)
         assert bare is not None
-        self.answer = evaluator.answered(bare) if isinstance(bare, t.Request) else Answer(evaluator.of(node))
-        return self.answer.value
+        self.writer.answer = evaluator.answered(bare) if isinstance(bare, t.Request) else Answer(evaluator.of(node))
+        return self.writer.answer.value
 
     def _tidied(self, value: Value) -> Value:
         """Simplified, unless the line asked for a form."""
-        return value if self.answer is not None and self.answer.keeps_form else tidy(value)
+        return value if self.writer.answer is not None and self.writer.answer.keeps_form else tidy(value)
 
     def _calculate(self, line: t.Line) -> LineOutcome:
         assert line.body is not None
@@ -232,8 +220,9 @@ class _LineWorker:
         if isinstance(value, RelationValue):
             return self._relation(value, line)
         self.result["kind"] = {FunctionValue: "function", SolutionsValue: "solutions"}.get(type(value), "value")
-        self._write(value, line)
-        self.result["working"] = working_of(self.context, line.body, value, self._style())
+        self.writer.write(value)
+        self._finish_notices(line)
+        self.result["working"] = working_of(self.context, line.body, value, self.writer.style())
         meaning = self._meaning(value)
         previous = checks.remembered(value, self.context.requirements) if meaning else None
         return self._outcome(meaning, previous=checks.remembered_integral(previous, body))
@@ -243,8 +232,9 @@ class _LineWorker:
         if not free_letters(value):
             holds = all(_holds(left, sign, right) for left, sign, right in value.pairs())
             self.result["verdict"] = "true" if holds else "not-true"
-        self._write(value, line)
-        self.result["saysMore"] = bool(self.form)  # an equation stands as it was written; one that answers a request is its result
+        self.writer.write(value)
+        self._finish_notices(line)
+        self.result["saysMore"] = bool(self.writer.request)  # an equation stands as it was written; one that answers a request is its result
         return self._outcome(self._meaning(value), previous=checks.remembered_statement(of_relation(value), self.context.requirements))
 
     def _joined_relations(self, line: t.Line, body: t.Node) -> LineOutcome:
@@ -265,7 +255,7 @@ class _LineWorker:
         verdict = checks.ask(self.context, body)
         self.result["kind"] = "question"
         self.result["exact"] = write_tree(body).data
-        self._write_verdict(verdict)
+        self.writer.write_verdict(verdict)
         self._finish_notices(line)
         return self._outcome(None)
 
@@ -275,153 +265,15 @@ class _LineWorker:
         body = t.unwrapped(line.body)
         self.result["kind"] = "step"
         if value is not None and not isinstance(value, RelationValue):
-            self._write(value, line)
+            self.writer.write(value)
+            self._finish_notices(line)
         self.result["exact"] = write_tree(body).data  # what the student wrote
         self.result["forms"] = []
-        self._write_verdict(verdict)
+        self.writer.write_verdict(verdict)
         self._finish_notices(line)
         return self._outcome(None if value is None else self._meaning(value), previous=previous)
 
-    def _write_verdict(self, verdict: Verdict) -> None:
-        self.result["verdict"] = verdict.word
-        self.result["counterexample"] = checks.counterexample_data(verdict, self._style())
-        self.result["counterexampleLatex"] = checks.counterexample_data(verdict, self._style(), latex=True)
-        self._write_conditions(list(verdict.conditions), self._style())
-        for note in verdict.notes:
-            self.context.note(note)
-        for sentence, value in verdict.told:
-            try:
-                self.context.note(sentence.format(text_of(value, self._style())))
-            except NoExactForm:
-                rounded = decimal_of(value, Digits(6, "sf"))
-                self.context.note(sentence.replace("=", "≈").format(write_tree(rounded.tree).text))
-
-    # -- writing ---------------------------------------------------------------------------------------------------
-
-    def _style(self) -> Style:
-        style = Style(self.context.typed_decimal, self.conventions.fractions == "mixed", self.context.half_turn)
-        return style if self.answer is None else replace(style, apart=self.answer.apart, rising=self.answer.rises_in)
-
-    def _digits(self, line: t.Line) -> Digits:
-        node = line.body
-        while isinstance(node, t.ToDigits | t.InForm):
-            if isinstance(node, t.ToDigits):
-                return Digits(node.digits, node.unit, keep=True)
-            node = node.body
-        count, unit = self.conventions.digits
-        return Digits(count, unit)
-
-    def _write(self, value: Value, line: t.Line) -> None:
-        if isinstance(value, SolutionsValue):
-            self._write_solutions(value, line)
-            return
-        if isinstance(value, TableValue | GraphValue):
-            self._write_data(value, line)
-            return
-        try:
-            tree = self._tree_shown(value, line)
-        except NoExactForm:  # made with a number that is known by its decimals only
-            self._write_decimal_only(value, line)
-            return
-        exact = write_tree(tree)
-        self.result["exact"] = exact.data
-        self._weigh(value)
-        self._write_decimal(value, line, exact.text)
-        bare = t.unwrapped(line.body)
-        is_angle = isinstance(bare, t.Call) and bare.name in ("arcsin", "arccos", "arctan", "arg")
-        forms = forms_of(value, self._style(), exact.text, is_angle)
-        self.result["forms"] = [{"name": f.name, "text": f.text, "latex": f.latex, "relation": f.relation} for f in forms]
-        if is_scalar(value) or isinstance(value, FunctionValue | ListValue):
-            self._write_conditions_of(value)
-        self._finish_notices(line)
-
-    def _tree_shown(self, value: Value, line: t.Line) -> t.Node:
-        """The exact result, in the form that the line asks for."""
-        tree = tree_of(value, self._style())
-        if self.form == "factor" and isinstance(value, Surd) and value.is_integer and abs(value.as_int()) > 1:
-            try:
-                tree = prime_factors(value.as_int()) or tree
-            except TooLarge:
-                raise LineError("too-large", "The prime factors of this number would not be found in time: too long a part of it has no small factor.") from None
-        if isinstance(line.body, t.InForm) and line.body.form != "decimal":
-            tree = in_form(value, line.body.form, self.context.half_turn)
-        return tree
-
-    def _write_decimal(self, value: Value, line: t.Line, exact: str) -> None:
-        """The result in decimals, where it says anything beside the exact text."""
-        try:
-            rounded = decimal_of(value, self._digits(line), self._style())
-            text = write_tree(rounded.tree)
-            says_nothing = text.text == exact and (isinstance(value, RelationValue) or (is_scalar(value) and free_letters(value)))
-            if not says_nothing:
-                self.result["decimal"] = text.rounded(rounded.exact)
-        except (NoDecimal, LineError):
-            if is_scalar(value) and not free_letters(value) and not (isinstance(value, sp.Expr) and value.is_infinite):
-                self.context.note("No decimal is shown: its last digit could not be proved.")
-
-    def _write_conditions_of(self, value: Value) -> None:
-        """Where the result holds, with what a request states of its answer."""
-        try:
-            found = conditions_of(self.context.requirements, value, self.context.complex)
-        except (NotImplementedError, sp.PolynomialError, ValueError, TypeError):
-            found = []
-            self.context.note("Where exactly this holds could not be worked out.")
-        own = list(self.answer.conditions) if self.answer is not None else []
-        self._write_conditions([*(c for c in found if c not in own and not _is_implied(c, own)), *own], self._style())
-        if self.answer is not None and self.answer.left_out is not None:
-            power = text_of(self.answer.left_out), typeset(tree_of(self.answer.left_out))
-            self.result["conditions"].append(f"error of order {power[0]}")
-            self.result["conditionsLatex"].append(rf"\text{{error of order }} {power[1]}")
-
-    def _weigh(self, value: Value) -> None:
-        """Whether a number says little as it stands: it is irrational; or nobody can place it, as nested roots and logarithms."""
-        if not is_scalar(value) or free_letters(value):
-            return
-        if isinstance(value, Surd):
-            self.is_irrational, self.is_hard_to_place = not value.is_rational, value.has_nested and not value.has_imaginary
-        else:
-            self.is_irrational = not value.is_rational and not value.is_infinite
-            self.is_hard_to_place = value.has(sp.log, sp.exp, sp.sin, sp.cos, sp.tan, sp.asin, sp.acos, sp.atan) and not value.has(sp.I)
-
-    def _write_data(self, value: TableValue | GraphValue, line: t.Line) -> None:
-        """Tables and graphs have fields of their own."""
-        if isinstance(value, TableValue):
-            self.result["kind"] = "table"
-            self.result["table"] = table_data(value, self._digits(line), self._style())
-            exact = write_tree(table_tree(value, self._style()))
-            self.result["exact"] = exact.data
-        else:
-            self.result["kind"] = "graph"
-            self.result["graph"] = graph_data(value, self._digits(line), self._style())
-        self._finish_notices(line)
-
-    def _write_decimal_only(self, value: Value, line: t.Line) -> None:
-        try:
-            rounded = decimal_of(value, self._digits(line), self._style())
-        except NoDecimal:
-            raise LineError("not-supported", "This has no closed form, and its decimals could not be proved.") from None
-        self.result["decimal"] = write_tree(rounded.tree).rounded(rounded.exact)
-        self._finish_notices(line)
-
-    def _write_solutions(self, value: SolutionsValue, line: t.Line) -> None:
-        result, style, digits = self.result, self._style(), self._digits(line)
-        exact = exact_solutions(value, style)
-        rounded = decimal_solutions(value, digits, style)
-        result["exact"] = None if exact is None else exact.data
-        if rounded is not None and (exact is None or rounded[0].text != exact.text):
-            result["decimal"] = rounded[0].rounded(rounded[1])
-        result["solutions"] = solutions_data(value, digits, style)
-        self._write_conditions(requirement_relations(self.context.requirements), style)
-        if value.period_letter is not None:
-            result["conditions"].append(f"{value.period_letter} integer")
-            result["conditionsLatex"].append(typeset(t.Name(value.period_letter)) + r"\text{ integer}")
-        for note in value.notes:
-            self.context.note(note)
-        self._finish_notices(line)
-
-    def _write_conditions(self, found: list[sp.Basic], style: Style) -> None:
-        self.result["conditions"] = [text_of(c, style) for c in found]
-        self.result["conditionsLatex"] = [typeset(tree_of(c, style)) for c in found]
+    # -- what is said beside the result ------------------------------------------------------------------------------
 
     def _finish_notices(self, line: t.Line) -> None:
         context = self.context
@@ -457,7 +309,7 @@ class _LineWorker:
         exact = self.result["exact"]
         self.result["asWritten"] = self.result["kind"] == "function" and bool(line.parameters) and not self._leans_on_others(line)
         self.result["saysMore"] = exact is not None and _bare(exact["latex"]) != _bare(written)
-        self.result["besideDecimal"] = self.is_hard_to_place or (self.is_irrational and not self.result["saysMore"])
+        self.result["besideDecimal"] = self.writer.is_hard_to_place or (self.writer.is_irrational and not self.result["saysMore"])
 
     # -- outcomes --------------------------------------------------------------------------------------------------
 
@@ -536,12 +388,3 @@ def _value_text(value: Value) -> str:
         return text_of(value)
     except NoExactForm:
         return write_tree(decimal_of(value, Digits(6, "sf")).tree).text
-
-
-def _is_implied(condition: sp.Basic, own: list[sp.Basic]) -> bool:
-    """Whether s != a is said already by s > b with b ≥ a."""
-    if not isinstance(condition, sp.Ne):
-        return False
-    gap = condition.lhs - condition.rhs
-    return any(isinstance(c, sp.Gt) and (sp.expand(gap - c.lhs + c.rhs) == 0 or sp.expand(gap + c.lhs - c.rhs) == 0
-                                         or (c.lhs == condition.lhs and (c.rhs - condition.rhs).is_nonnegative)) for c in own)
