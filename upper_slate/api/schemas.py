@@ -32,6 +32,9 @@ class WorksheetRow(BaseModel):
 
 
 class WorksheetCreate(BaseModel):
+    """A new worksheet; with `id` under the identity that its window gave it, so that writing need not wait for the answer. Sent twice it is made once."""
+
+    id: str | None = Field(default=None, pattern="^[0-9a-f]{12}$")
     title: str = Field(default="Untitled", max_length=10_000)
     folder: str = Field(default="", max_length=200)
     markdown: str | None = None

@@ -43,7 +43,7 @@ def list_worksheets(office: OfficeIn) -> list[WorksheetRow]:
 @router.post("", operation_id="createWorksheet", status_code=201)
 def create_worksheet(given: WorksheetCreate, office: OfficeIn) -> WorksheetSchema:
     if given.markdown is None:
-        return _opened(office, office.worksheets.create(given.title, given.folder, _conventions(given.conventions)))
+        return _opened(office, office.worksheets.create(given.title, given.folder, _conventions(given.conventions), worksheet_id=given.id))
     sheet = read_markdown(given.markdown)
     return _opened(office, office.worksheets.create(sheet.title or given.title, given.folder or sheet.folder or "", sheet.conventions, sheet.cells))
 

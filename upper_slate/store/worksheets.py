@@ -106,15 +106,20 @@ class Worksheets:
             cells = session.exec(select(Cell.kind, Cell.text).where(Cell.worksheet_id == worksheet_id).order_by(col(Cell.position)).limit(count))
             return [text for kind, text in cells if kind == "math"]
 
-    def create(self, title: str, folder: str = "", conventions: Conventions | None = None, cells: Iterable[FileCell] = ()) -> str:
-        """Makes a worksheet and returns its identity. Refused where it has more cells than a worksheet can have."""
+    def create(self, title: str, folder: str = "", conventions: Conventions | None = None, cells: Iterable[FileCell] = (), worksheet_id: str | None = None) -> str:
+        """Makes a worksheet and returns its identity; one that is there already under the identity asked for stays as it is.
+
+        Refused where it has more cells than a worksheet can have.
+        """
         made = list(cells)
         if len(made) > MAX_CELLS:
             raise Refused(f"This has {len(made):,} cells; a worksheet has at most {MAX_CELLS:,}.")
         if (longest := max((len(c.text) for c in made), default=0)) > MAX_TEXT:
             raise Refused(f"A cell holds at most {MAX_TEXT:,} characters; one here has {longest:,}.")
         with self._write, self._session() as session:
-            row = Worksheet(title=title.strip()[:200] or "Untitled", folder=folder[:200], conventions=(conventions or Conventions()).as_dict())
+            if worksheet_id is not None and session.get(Worksheet, worksheet_id) is not None:
+                return worksheet_id
+            row = Worksheet(id=worksheet_id or new_id(), title=title.strip()[:200] or "Untitled", folder=folder[:200], conventions=(conventions or Conventions()).as_dict())
             session.add(row)
             session.flush()
             if made:
@@ -140,7 +145,8 @@ class Worksheets:
         """Applies operations and stores them with their inverse. Refused where one does not fit: then nothing is changed.
 
         With `again` the insertions and removals among them that were carried out already are left out. Changes of one
-        group that follow one another are one step of undo.
+        group that follow one another are one step of undo; where they cancel each other (a fresh line that stayed empty
+        and went away again) there is no step.
         """
         with self._lock(worksheet_id):
             with self._session() as session:
@@ -157,7 +163,10 @@ class Worksheets:
                 last = session.exec(select(Change).where(Change.worksheet_id == worksheet_id).order_by(col(Change.id).desc()).limit(1)).first() if group else None
                 if last is not None and last.group == group:
                     last.operations, last.inverse = [*last.operations, *to_data(operations)], [*to_data(inverse), *last.inverse]
-                    session.add(last)
+                    if take_back(after, from_data(last.inverse)) == after:
+                        session.delete(last)
+                    else:
+                        session.add(last)
                 else:
                     session.add(Change(worksheet_id=worksheet_id, revision=row.revision, operations=to_data(operations), inverse=to_data(inverse), group=group))
                 return self._commit(session, row, held, before)

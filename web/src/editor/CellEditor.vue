@@ -44,8 +44,9 @@ function sourceAt(line: DraftLine): string {
   return text.value.slice(line.offset, line.offset + (line.result?.source.length ?? 0));
 }
 
-function results(line: DraftLine) {
-  return line.result && !line.result.error ? shownResults(line.result, undefined, sheet.conventions.results ?? "exact") : [];
+function results(line: DraftLine, index: number) {
+  const wanted = props.cell.display[`line${index}`];
+  return line.result && !line.result.error ? shownResults(line.result, typeof wanted === "string" ? wanted : undefined, sheet.conventions.results ?? "exact") : [];
 }
 
 function verdict(line: DraftLine) {
@@ -58,6 +59,12 @@ const readings = computed(() =>
     ? lines.value.flatMap((line) => (line.result && !line.result.error ? line.result.notices.filter((notice) => notice.suggestions.length).map((notice) => ({ line, notice })) : []))
     : [],
 );
+
+/** The line with the cursor, by its place among the lines of the cell. */
+function lineAtCursor() {
+  const index = editor ? editor.view.state.doc.lineAt(editor.view.state.selection.main.head).number - 1 : 0;
+  return { index, result: lines.value[index]?.result ?? null };
+}
 
 /** Takes an offer in the line that is being written; the writing goes on behind what was put in. */
 function mend(line: DraftLine, offer: Offer): void {
@@ -84,6 +91,7 @@ onMounted(() => {
     sheet.write(props.cell.id, next);
     read(next);
   });
+  editor.lineAtCursor = lineAtCursor;
   sheet.editor = editor;
   read(text.value);
 });
@@ -107,7 +115,7 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
     <div class="read" aria-live="polite">
       <div v-for="(line, index) in isEmpty ? [] : lines" :key="index" class="draft">
         <Typeset :latex="line.reading" />
-        <span v-for="(result, k) in results(line)" :key="k" class="ghost"><span class="rel">{{ result.relation }}</span><Typeset :latex="result.latex" /></span>
+        <span v-for="(result, k) in results(line, index)" :key="k" class="ghost"><span class="rel">{{ result.relation }}</span><Typeset :latex="result.latex" /></span>
         <span v-if="verdict(line)?.word" class="verdict" :class="verdict(line)?.tone">{{ verdict(line)?.tone === "proved" && line.result?.kind === "step" ? "✓" : verdict(line)?.word }}</span>
       </div>
       <span v-if="isEmpty && goesOnFrom" class="hint">Mathematics, <code>=</code> to go on from the line above, or a space for a note</span>

@@ -5,8 +5,9 @@ import { drawSelection, EditorView, keymap, placeholder } from "@codemirror/view
 import { onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import type { CellData } from "../shared/api/client";
-import { useWorksheet } from "../sheet/store";
+import { useWorksheet, type EditorHandle } from "../sheet/store";
 import { openCellKeys } from "./cellKeys";
+import { writtenOf } from "./gaps";
 import { selectionAt } from "./places";
 import { editorTheme } from "./theme";
 
@@ -22,6 +23,15 @@ function emptied(editor: EditorView): boolean {
   return true;
 }
 
+/** What goes to the cursor from the panel stands in a note as a value that it shows. */
+const handle: EditorHandle = {
+  insertPattern: (pattern) => {
+    view?.dispatch(view.state.replaceSelection(`\`= ${writtenOf(pattern)}\``));
+    view?.focus();
+  },
+  wordAtCursor: () => "",
+  focus: () => view?.focus(),
+};
 const keys = [...openCellKeys(props.cell, sheet), { key: "Backspace", run: emptied }];
 
 onMounted(() => {
@@ -30,7 +40,7 @@ onMounted(() => {
     parent: host.value,
     state: EditorState.create({
       doc: text,
-      selection: selectionAt(sheet.caret, text.length),
+      selection: selectionAt(sheet.caret, text),
       extensions: [
         Prec.highest(keymap.of(keys)), history(), drawSelection(), keymap.of([...historyKeymap, ...defaultKeymap]), EditorView.lineWrapping,
         placeholder("A note: # begins a heading, $x^2$ is mathematics, `= A to 3 sf` a value; Backspace makes it a line again"),
@@ -41,8 +51,12 @@ onMounted(() => {
     }),
   });
   view.focus(); // at once: the next key belongs to this note
+  sheet.editor = handle;
 });
-onBeforeUnmount(() => view?.destroy());
+onBeforeUnmount(() => {
+  if (sheet.editor === handle) sheet.editor = null;
+  view?.destroy();
+});
 watch(() => props.cell.text, (text) => {
   if (view && !sheet.drafts.has(props.cell.id) && view.state.doc.toString() !== text) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } });
 });

@@ -16,18 +16,14 @@ type Sheet = ReturnType<typeof useWorksheet>;
 /** The keys of any open cell: notes and mathematics go by the same ones. Its own undo comes first; when nothing is left there, the worksheet's. */
 export function openCellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
   const atEdge = (view: EditorView, by: -1 | 1) => !isListOpen(view) && isEdgeRow(view, by);
-  const takesChosen = (view: EditorView) => isListOpen(view) && selectedCompletion(view.state) !== null && acceptCompletion(view);
-  const enter = (view: EditorView) => takesChosen(view) || goOn(cell, sheet);
-  const anotherLine = (view: EditorView) => takesChosen(view) || insertNewline(view);
+  const enter = (view: EditorView) => takesMarked(view) || goOn(view, cell, sheet);
+  const anotherLine = (view: EditorView) => takesMarked(view) || insertNewline(view);
   const linesFirst = () => preferences.value.enter === "line";
 
   return [
-    { key: "Enter", run: (view) => (linesFirst() ? anotherLine : enter)(view) },
-    { key: "Mod-Enter", run: (view) => (linesFirst() ? enter : anotherLine)(view) },
-    { key: "Shift-Enter", run: () => (sheet.commit(cell.id), true) },
-    { key: "Alt-Enter", run: () => (sheet.commit(cell.id), sheet.activate(sheet.insert(cell.id), "end"), true) },
-    { key: "Alt-Shift-Enter", run: () => (sheet.commit(cell.id), insertAbove(cell, sheet), true) },
-    { key: "Escape", run: (view) => (isListOpen(view) && closeCompletion(view)) || (sheet.select(cell.id), true) },
+    { key: "Enter", run: (view) => (linesFirst() ? anotherLine : enter)(view), shift: (view) => (linesFirst() ? enter : anotherLine)(view) },
+    { key: "Mod-Enter", run: () => true }, // nothing by accident: the editor's own meaning would be a blank line
+    { key: "Escape", run: (view) => (isListOpen(view) && closeCompletion(view)) || (sheet.putMark(cell.id), true) },
     { key: "ArrowUp", run: (view) => atEdge(view, -1) && goTo(cell, sheet, -1) },
     { key: "ArrowDown", run: (view) => atEdge(view, 1) && goTo(cell, sheet, 1) },
     { key: "Alt-Shift-ArrowUp", run: (view) => moved(view, cell, sheet, -1) },
@@ -60,7 +56,7 @@ export function mathKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
     { key: "F1", run: (view) => (showHelp(wordAt(view.state)), true), preventDefault: true },
     { key: "Alt-g", run: (view) => (void goToDefinition(sheet, wordAt(view.state)), true) },
     { key: "Alt-u", run: (view) => (void pointOutUses(sheet, wordAt(view.state)), true) },
-    { key: "Backspace", run: (view) => (view.state.doc.length === 0 && sheet.cells.length > 1 ? (sheet.remove(cell.id), true) : false) },
+    { key: "Backspace", run: (view) => (view.state.doc.length === 0 && sheet.cells.length > 1 ? (backToAbove(cell, sheet), true) : false) },
   ];
 }
 
@@ -95,17 +91,20 @@ function toLineEnd(view: EditorView): boolean {
   return true;
 }
 
-/** Works the cell out and goes on to the next one, which is made at the end of the page. */
-function goOn(cell: CellData, sheet: Sheet): boolean {
+/** Works the cell out and gives a fresh line below it, from its very beginning above it; an empty cell stays as it is. */
+function goOn(view: EditorView, cell: CellData, sheet: Sheet): boolean {
+  const { doc, selection } = view.state;
+  if (!doc.toString().trim()) return true;
   sheet.commit(cell.id);
-  const next = sheet.neighbour(cell.id, 1);
-  sheet.activate(next ?? sheet.insert(cell.id), "end");
+  const isAtBeginning = selection.main.empty && selection.main.head === 0;
+  sheet.activate(isAtBeginning ? sheet.freshLineAbove(cell.id) : sheet.freshLine(cell.id), "end");
   return true;
 }
 
-function insertAbove(cell: CellData, sheet: Sheet): void {
-  const at = sheet.cells.findIndex((item) => item.id === cell.id);
-  sheet.activate(sheet.insert(sheet.cells[at - 1]?.id ?? null), "end");
+/** Backspace in an empty line takes it away, and the writing goes on at the end of the one above. */
+function backToAbove(cell: CellData, sheet: Sheet): void {
+  const above = sheet.neighbour(cell.id, -1);
+  sheet.activate(above ?? sheet.neighbour(cell.id, 1), above ? "end" : "start");
 }
 
 /** Moving a cell takes its place in the document along, and with it the focus: it is given back. */
@@ -115,8 +114,9 @@ function moved(view: EditorView, cell: CellData, sheet: Sheet, by: -1 | 1): bool
   return true;
 }
 
+/** To the end of the next line up or down; at the last line of the page nothing happens. */
 function goTo(cell: CellData, sheet: Sheet, by: -1 | 1): boolean {
   const next = sheet.neighbour(cell.id, by);
-  if (next) sheet.activate(next, by > 0 ? "start" : "end");
+  if (next) sheet.activate(next, by > 0 ? "firstEnd" : "end");
   return true;
 }

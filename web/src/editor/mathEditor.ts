@@ -35,7 +35,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
     parent: host,
     state: EditorState.create({
       doc: text,
-      selection: selectionAt(sheet.caret, text.length),
+      selection: selectionAt(sheet.caret, text),
       extensions: [
         Prec.highest(keymap.of(mathKeys(cell, sheet))),
         history(),

@@ -4,8 +4,10 @@ import type { CaretPlace } from "../sheet/store";
 import { wordIn } from "../sheet/words";
 
 /** Where the cursor, or the selection, of an opened cell stands. */
-export function selectionAt(caret: CaretPlace, length: number): { anchor: number; head?: number } {
+export function selectionAt(caret: CaretPlace, text: string): { anchor: number; head?: number } {
+  const length = text.length;
   if (caret === "start") return { anchor: 0 };
+  if (caret === "firstEnd") return { anchor: (text + "\n").indexOf("\n") };
   if (caret === "end") return { anchor: length };
   if (typeof caret === "number") return { anchor: Math.min(caret, length) };
   return { anchor: Math.min(caret.from, length), head: Math.min(caret.to, length) };

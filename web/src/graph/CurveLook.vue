@@ -1,20 +1,18 @@
 <script setup lang="ts">
-import { COLOURS, DASHES, type CurveStyle } from "./graph";
+import { COLOUR_NAMES, DASH_NAMES, DASHES, type CurveStyle } from "./graph";
 
 /** Colour, thickness and dash of a curve. */
 defineProps<{ style: Required<CurveStyle> }>();
 const emit = defineEmits<{ change: [style: CurveStyle] }>();
 
 const WIDTHS: [number, string][] = [[1.4, "thin"], [2.3, "medium"], [3.6, "thick"]];
-const COLOUR_NAMES = ["blue", "copper", "green", "violet", "ochre", "crimson"];
-const DASH_NAMES = ["solid", "dashed", "dotted", "dash and dot", "long dashes", "short dashes"];
 </script>
 
 <template>
   <div class="look">
     <div role="group" aria-label="Colour">
-      <button v-for="colour in COLOURS" :key="colour" class="choice" :aria-pressed="style.colour === colour - 1" :aria-label="COLOUR_NAMES[colour - 1]" @click="emit('change', { colour: colour - 1 })">
-        <span class="dot" :style="{ background: `var(--curve-${colour - 1})` }" />
+      <button v-for="(name, colour) in COLOUR_NAMES" :key="name" class="choice" :aria-pressed="style.colour === colour" :aria-label="name" :title="name" @click="emit('change', { colour })">
+        <span class="dot" :style="{ background: `var(--curve-${colour})` }" />
       </button>
     </div>
     <div role="group" aria-label="Thickness">

@@ -9,7 +9,7 @@ import ChosenTools from "./ChosenTools.vue";
 import { asPng, asSvg, featuresAsCsv, samplesAsCsv, save } from "./exports";
 import FeatureList from "./FeatureList.vue";
 import { changed } from "./frame";
-import type { AreaChoice, CurveStyle, TangentChoice, Window } from "./graph";
+import { USUAL_SIZE, type AreaChoice, type CurveStyle, type TangentChoice, type Window } from "./graph";
 import LegendList from "./LegendList.vue";
 import { groupsOf, linesOf, marksOf } from "./marks";
 import PlotView from "./PlotView.vue";
@@ -28,13 +28,12 @@ const isFull = ref(false);
 const panel = ref<"" | "window" | "save">("");
 const pointed = ref("");
 const hint = useId();
-const USUAL: [number, number] = [492, 345];
 
 const { width: figureWidth } = useElementSize(figure);
 const { width: roomWidth, height: roomHeight } = useElementSize(room);
 const size = computed(() => {
   if (isFull.value) return { width: Math.max(240, roomWidth.value), height: Math.max(240, roomHeight.value) };
-  const [wide, high] = resizing.value ?? view.choice.value.size ?? USUAL;
+  const [wide, high] = resizing.value ?? view.choice.value.size ?? USUAL_SIZE;
   const most = Math.max(240, (figureWidth.value || wide) + 14);
   return { width: Math.min(most, wide), height: Math.round(high * Math.min(1, Math.max(0.6, most / wide))) };
 });
@@ -66,16 +65,22 @@ function key(event: KeyboardEvent): void {
   const moves: Record<string, Parameters<typeof changed>[1]> = {
     ArrowLeft: { right: -step }, ArrowRight: { right: step }, ArrowUp: { up: step }, ArrowDown: { up: -step },
     "Shift ArrowLeft": { wider: 1.25 }, "Shift ArrowRight": { wider: 0.8 }, "Shift ArrowUp": { taller: 0.8 }, "Shift ArrowDown": { taller: 1.25 },
-    "+": { wider: 0.8, taller: 0.8 }, "=": { wider: 0.8, taller: 0.8 }, "-": { wider: 1.25, taller: 1.25 },
+    PageUp: { wider: 0.8, taller: 0.8 }, PageDown: { wider: 1.25, taller: 1.25 },
   };
   const by = moves[event.shiftKey && event.key.startsWith("Arrow") ? `Shift ${event.key}` : event.key];
   if (by) choose({ window: changed(window.value, by) }, true);
-  else if (event.key === "0") choose({ window: undefined, equal: undefined });
-  else if (event.key === "f") void toggleFull();
-  else if (event.key === "Escape" && !isFull.value) sheet.select(props.cell);
+  else if (event.key === "Home") choose({ window: undefined, equal: undefined });
+  else if (event.key === "Enter") void toggleFull();
+  else if (event.key === "Escape" && !isFull.value) leave();
   else return;
   event.preventDefault();
   event.stopPropagation();
+}
+
+/** Back to the line that is being written, else to the cell of the graph. */
+function leave(): void {
+  if (sheet.editor) sheet.editor.focus();
+  else sheet.putMark(props.cell);
 }
 
 async function toggleFull(): Promise<void> {
@@ -155,14 +160,14 @@ function definition(word: string): void {
 
 <template>
   <Teleport to="body" :disabled="!isFull">
-    <div ref="figure" class="graph" :style="isFull ? {} : { '--plot': `${size.width - 14}px` }" :class="{ full: isFull }" :role="isFull ? 'dialog' : 'figure'" :aria-modal="isFull || undefined" :aria-label="label" @click.stop @keydown="leaveFull">
+    <div ref="figure" class="graph" :style="isFull ? {} : { '--plot': `${size.width - 14}px`, '--high': `${size.height + 20}px` }" :class="{ full: isFull }" :role="isFull ? 'dialog' : 'figure'" :aria-modal="isFull || undefined" :aria-label="label" @click.stop @keydown="leaveFull">
       <div ref="room" class="room">
         <div class="drawing" :style="{ width: `${size.width}px` }">
           <PlotView
             ref="plotView" :graph="graph" :marks="drawnMarks" :lines="lines" :window="window" :width="size.width" :height="size.height" :choice="choice" :pointed="pointed" :label="label" :describedby="hint" :snaps="snaps"
             @moved="pass({ window: $event })" @ended="settle" @point="pointed = $event" @key="key" @tangent="moveTangent" @area="moveArea" />
           <span v-if="!isFull" class="grip" aria-hidden="true" title="Drag to change the size" v-on="grip" />
-          <span :id="hint" class="hidden-text">Arrow keys move the window, with Shift they stretch it, plus and minus zoom, 0 goes back, f fills the screen. What was found is listed after it.</span>
+          <span :id="hint" class="hidden-text">Arrow keys move the window, with Shift they stretch it, Page Up and Page Down go closer and farther, Home goes back, Enter fills the screen. What was found is listed after it.</span>
           <p v-if="isEmpty" class="nothing" role="status">
             Nothing of {{ graph.curves.length > 1 ? "these curves" : "this curve" }} lies in this window.
             <button v-if="elsewhere" class="quiet-button" @click="zoomTo(elsewhere)">Show where there is something</button>
@@ -193,7 +198,8 @@ function definition(word: string): void {
 .graph { display: grid; grid-template-columns: min(var(--plot), 100%) minmax(0, 1fr); gap: 10px 24px; margin: 6px -34px 8px 0; min-width: calc(100% + 34px); width: calc(100% + 34px); contain: inline-size; align-items: start; cursor: auto; }
 .room { min-width: 0; }
 .drawing { position: relative; margin-left: -14px; }
-.beside { min-width: 0; padding-top: 12px; }
+/* what was found never makes the figure higher than its plot */
+.beside { min-width: 0; padding-top: 12px; max-height: var(--high); overflow-y: auto; scrollbar-width: thin; }
 .grip { position: absolute; right: 0; width: 18px; height: 18px; margin-top: -16px; cursor: nwse-resize; opacity: 0; touch-action: none; border-right: 2px solid var(--ink-quiet); border-bottom: 2px solid var(--ink-quiet); border-radius: 0 0 3px; }
 .drawing:hover .grip { opacity: 0.6; }
 .tools { display: flex; flex-wrap: wrap; gap: 2px 16px; padding: 2px 0 0 50px; min-height: 24px; }
@@ -207,12 +213,12 @@ function definition(word: string): void {
 .full { contain: none; min-width: 0; width: auto; position: fixed; inset: 0; z-index: 2000; margin: 0; padding: 18px 28px; background: var(--page); color: var(--ink); grid-template-columns: minmax(0, 1fr) minmax(200px, 320px); grid-template-rows: minmax(0, 1fr); align-items: stretch; }
 .full .room { height: calc(100dvh - 90px); }
 .full .drawing { margin-left: 0; }
-.full .beside { overflow: auto; }
+.full .beside { overflow: auto; max-height: none; }
 @media (hover: none) { .tool { opacity: 1; padding: 8px 0; } }
 @media (max-width: 760px) {
   .graph { grid-template-columns: minmax(0, 1fr); margin-right: 0; min-width: 0; width: 100%; }
   .full { grid-template-rows: minmax(0, 2fr) minmax(0, 1fr); padding: 10px; }
   .full .room { height: 56dvh; }
 }
-@media print { .tools, .grip, .window, .saving { display: none; } }
+@media print { .tools, .grip, .window, .saving { display: none; } .beside { max-height: none; overflow: visible; } }
 </style>

@@ -33,13 +33,26 @@ export interface GraphChoice {
   tangent?: TangentChoice;
 }
 
-export const COLOURS = 6;
-export const DASHES = ["", "7 4", "2 4", "10 3 2 3", "12 5", "4 3"];
+/** Width and height (px) of a graph that was not resized. */
+export const USUAL_SIZE: [number, number] = [492, 345];
+/** What stands under the plot of a graph in the page: its tools, and the space to the next line (px). */
+const UNDER_PLOT = 46;
 
-/** Colours and dashes follow each other, so that curves differ even without colour. */
+/** How high (px) a graph in the page is, by what was chosen for it. */
+export function heightOfGraph(choice: unknown): number {
+  return ((choice as GraphChoice | null | undefined)?.size?.[1] ?? USUAL_SIZE[1]) + UNDER_PLOT;
+}
+
+/** Colours by name, in the order of the tokens `--curve-0` and on. */
+export const COLOUR_NAMES = ["pine", "oxblood", "violet", "ochre", "lake", "rust", "pewter", "plum"];
+export const DASHES = ["", "8 4", "2 3.5", "11 4 2 4", "16 5", "4 3", "9 3 2 3 2 3", "20 4 6 4"];
+export const DASH_NAMES = ["solid", "dashed", "dotted", "dash and dot", "long dashes", "short dashes", "dash and two dots", "long and short"];
+
+/** Colours and dashes follow each other, so that curves differ even without colour; from the ninth on their pairs differ. */
 export function styleOf(choice: GraphChoice, index: number): Required<CurveStyle> {
   const chosen = choice.styles?.[index];
-  return { colour: chosen?.colour ?? index % COLOURS, width: chosen?.width ?? 2.3, dash: chosen?.dash ?? index % DASHES.length, hidden: chosen?.hidden ?? false };
+  const [colours, dashes] = [COLOUR_NAMES.length, DASHES.length];
+  return { colour: chosen?.colour ?? index % colours, width: chosen?.width ?? 2.3, dash: chosen?.dash ?? (index + Math.floor(index / colours)) % dashes, hidden: chosen?.hidden ?? false };
 }
 
 /** Exact, or in decimals where these are wanted or there is nothing else; `≈` where they were rounded. */

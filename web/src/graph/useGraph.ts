@@ -124,10 +124,9 @@ export function useGraph(place: () => Place, size: () => { width: number; height
     if (Object.keys(passing.value).length) choose(passing.value);
   }
 
-  /** Puts a line below and goes to it; it is worked out at once. */
+  /** Puts a line below; it is worked out at once. */
   function addLine(text: string): void {
-    const below = sheet.insert(place().cell, "math", text);
-    sheet.select(below);
+    sheet.addBelow(place().cell, text);
   }
 
   return { choice: now, window, graph, marks, own, problem, isMoving, choose, pass, settle, addLine };

@@ -29,7 +29,7 @@ function text(entry: Entry | null | undefined): string {
 function graphColumn(column: number): void {
   const exact = (entry: Entry) => (entry.exact ?? entry.decimal)?.text ?? "";
   const pairs = (props.line.table?.rows ?? []).flatMap((row) => (row[0] && row[column] ? [`[${exact(row[0])}, ${exact(row[column])}]`] : []));
-  sheet.select(sheet.insert(props.cell, "math", `graph points [${pairs.join(", ")}] joined`));
+  sheet.addBelow(props.cell, `graph points [${pairs.join(", ")}] joined`);
 }
 
 function rows(): string[][] {

@@ -2,13 +2,16 @@ import { useLocalStorage } from "@vueuse/core";
 
 /** What the student prefers on this machine; every window follows at once. */
 export interface Preferences {
-  /** Enter works the cell out and goes on; with `line` it makes another line, and Ctrl+Enter goes on. */
+  /** Enter works the cell out and goes on; with `line` it makes another line, and Shift+Enter goes on. */
   enter: "go on" | "line";
   /** Size of the page's text, in per cent; the frame stays as it is. */
   textSize: number;
   /** The conventions of new worksheets. */
   conventions: Record<string, string>;
 }
+
+/** What a worksheet begins with where nothing else is preferred. */
+export const USUAL_CONVENTIONS: Record<string, string> = { angles: "radians", numbers: "real", results: "exact", decimals: "6 sf", fractions: "improper" };
 
 export const TEXT_SIZES = [85, 100, 115, 130, 150, 175, 200] as const;
 

@@ -11,6 +11,8 @@ export interface Batch {
   group: string;
   /** It was sent before and its answer was lost, so the server may have carried it out. */
   again: boolean;
+  /** The batch makes the worksheet itself. */
+  creates?: { title: string; conventions: Record<string, string> };
 }
 
 export interface Typed {

@@ -6,7 +6,7 @@ import type { Batch } from "./kept";
 const RETRY = 1000;
 
 interface Handlers {
-  confirmed(answer: Schemas["Changed"]): void;
+  confirmed(answer: Schemas["Changed"], batch: Batch): void;
   /** The server did not take a batch, with its reason. */
   refused(batch: Batch, reason: string, clash: boolean): void;
   /** The server could not store a batch, and says why; it is sent again. */
@@ -31,8 +31,16 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
 
   function push(operations: Operation[], group = ""): void {
     if (!operations.length) return;
-    count += 1;
-    put([...batches.value, { number: count, operations, group, again: false }]);
+    add({ number: (count += 1), operations, group, again: false });
+  }
+
+  /** Makes the worksheet at the server; what is written meanwhile waits behind it. */
+  function create(creates: NonNullable<Batch["creates"]>): void {
+    add({ number: (count += 1), operations: [], group: "", again: false, creates });
+  }
+
+  function add(batch: Batch): void {
+    put([...batches.value, batch]);
     void send();
   }
 
@@ -54,16 +62,18 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
     while (batches.value.length && worksheet() === sheet) {
       const batch = batches.value[0]!;
       try {
-        const { data, error, response } = await api.POST("/api/worksheets/{worksheet_id}/operations", {
-          params: { path: { worksheet_id: sheet } },
-          body: { client: `${client}/${batch.number}`, operations: batch.operations, again: batch.again, group: batch.group },
-        });
+        const { data, error, response } = await (batch.creates
+          ? api.POST("/api/worksheets", { body: { id: sheet, folder: "", ...batch.creates } })
+          : api.POST("/api/worksheets/{worksheet_id}/operations", {
+              params: { path: { worksheet_id: sheet } },
+              body: { client: `${client}/${batch.number}`, operations: batch.operations, again: batch.again, group: batch.group },
+            }));
         // the server cannot store anything just now: what was written waits here until it can
         if (response.status >= 500) throw new NotStored(sentence(error));
         unreachable.value = isHeldBack.value = false;
         if (worksheet() !== sheet) break;
         put(batches.value.filter((item) => item.number !== batch.number));
-        if (data) handlers.confirmed(data);
+        if (data) handlers.confirmed(data, batch);
         else {
           const problem = error as { clash?: boolean } | undefined;
           handlers.refused(batch, sentence(error), problem?.clash === true);
@@ -107,5 +117,5 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
     return batches.value.some((batch) => batch.number > after && batch.operations.some((operation) => ["insert", "remove", "move"].includes(operation.op)));
   }
 
-  return { batches, unreachable, isHeldBack, count: computed(() => batches.value.length), push, adopt, tryNow, whenEmpty, clear, changesLater, rearrangesLater };
+  return { batches, unreachable, isHeldBack, count: computed(() => batches.value.length), push, create, adopt, tryNow, whenEmpty, clear, changesLater, rearrangesLater };
 }

@@ -4,7 +4,8 @@ import type { CellData, Line, NameHere } from "../shared/api/client";
 import { useSections } from "./sections";
 
 export type Conventions = Record<string, string>;
-export type CaretPlace = "start" | "end" | number | { from: number; to: number };
+/** `firstEnd` is the end of the first line of a cell. */
+export type CaretPlace = "start" | "end" | "firstEnd" | number | { from: number; to: number };
 
 /** What an open editor offers to the rest of the page. */
 export interface EditorHandle {
@@ -13,6 +14,8 @@ export interface EditorHandle {
   /** The word at the cursor, with its place in the text. */
   wordAtCursor(): string;
   focus(): void;
+  /** The line with the cursor and what it comes to as it stands there now; null while that is not known. */
+  lineAtCursor?(): { index: number; result: Line | null };
 }
 
 /** A text that could not be stored because another window changed, or removed, the cell meanwhile. */
@@ -45,9 +48,9 @@ export function sheetState() {
   /** Why the results of the worksheet are not kept up to date; empty as long as they are. */
   const trouble = ref("");
   const loaded = ref(false);
-  /** The cells that are selected as wholes; the one with the focus is `selected`. */
-  const selection = ref<Set<string>>(new Set());
-  const selected = ref<string | null>(null);
+  /** With no line open: where the page was left. The mark may reach over several cells; `mark` is its moving end. */
+  const mark = ref<string | null>(null);
+  const marked = ref<Set<string>>(new Set());
   /** The cell that is looked for: it is on the page wherever it stands. */
   const sought = ref<string | null>(null);
   /** The cell whose ways to write it are asked for. */
@@ -84,8 +87,8 @@ export function sheetState() {
     bases.clear();
     clashes.clear();
     active.value = null;
-    selected.value = null;
-    selection.value = new Set();
+    mark.value = null;
+    marked.value = new Set();
     pointed.value = new Set();
     names.value = [];
     problem.value = "";
@@ -94,7 +97,7 @@ export function sheetState() {
   }
 
   return {
-    id, title, folder, revision, conventions, cells, results, changed, canUndo, canRedo, active, caret, editor, names, letters, problem, missing, trouble, loaded, selection, selected,
+    id, title, folder, revision, conventions, cells, results, changed, canUndo, canRedo, active, caret, editor, names, letters, problem, missing, trouble, loaded, mark, marked,
     sought, waysAsked, pointed, drafts, bases, clashes, strangers, numbers, hiddenBy, foldedCounts, visible, busy, cellOf, clear,
   };
 }

@@ -4,7 +4,8 @@ import { computed } from "vue";
 
 import { api, sentence } from "../shared/api/client";
 import { THIS_WINDOW } from "../shared/thisWindow";
-import { keep, markOpen, takeOver, type Typed } from "./kept";
+import { USUAL_CONVENTIONS } from "../shared/preferences";
+import { keep, markOpen, takeOver, type Batch, type Typed } from "./kept";
 import { useOutbox } from "./outbox";
 import { sheetState } from "./sheetState";
 import { useChanges } from "./useChanges";
@@ -15,6 +16,7 @@ import { useRequests } from "./useRequests";
 import { useEvents } from "./useEvents";
 
 export type { CaretPlace, Clash, Conventions, EditorHandle } from "./sheetState";
+import type { Conventions } from "./sheetState";
 
 markOpen(THIS_WINDOW);
 
@@ -41,10 +43,10 @@ export const useWorksheet = defineStore("worksheet", () => {
     dropDraft: (cell) => changes.dropDraft(cell), edit: (cell, change) => changes.edit(cell, change), insert: (after, kind, text) => changes.insert(after, kind, text),
     activate: (cell, place) => cursor.activate(cell, place),
   });
-  const outbox = useOutbox(() => id.value, THIS_WINDOW, { confirmed: news.confirmed, refused: news.refused, waits: (reason) => (problem.value = reason), changed: keepNow });
+  const outbox = useOutbox(() => id.value, THIS_WINDOW, { confirmed, refused: news.refused, waits: (reason) => (problem.value = reason), changed: keepNow });
   const cursor = useCursor(state, () => changes, told);
   const changes = useChanges(state, outbox, () => cursor, told);
-  const requests = useRequests(state, outbox, { commit: changes.commit, selectOnly: cursor.selectOnly });
+  const requests = useRequests(state, outbox, { commit: changes.commit, markOnly: cursor.markOnly, putMark: cursor.putMark });
   const events = useEvents(news.receive, () => {
     outbox.tryNow();
     void outbox.whenEmpty().then(() => reload());
@@ -53,10 +55,36 @@ export const useWorksheet = defineStore("worksheet", () => {
   const connected = computed(() => events.connected.value && !outbox.unreachable.value);
   const saved = computed(() => outbox.count.value === 0 && connected.value);
 
+  /** A new worksheet, there at once: it is made at the server while the first line is being written. */
+  function begin(worksheet: string, wanted: Conventions): void {
+    close();
+    id.value = worksheet;
+    title.value = "Untitled";
+    conventions.value = { ...USUAL_CONVENTIONS, ...wanted };
+    loaded.value = true;
+    outbox.create({ title: title.value, conventions: wanted });
+  }
+
+  function confirmed(answer: Parameters<typeof news.confirmed>[0], batch: Batch): void {
+    news.confirmed(answer);
+    if (batch.creates) events.open(id.value);
+  }
+
+  /** The identity of a worksheet that was begun here and never reached the server: what was written into it is sent now. */
+  async function beginAgain(worksheet: string): Promise<void> {
+    const left = await takeOver(worksheet, THIS_WINDOW);
+    if (!left.batches[0]?.creates) return;
+    outbox.adopt(left.batches);
+    await outbox.whenEmpty();
+    await reload();
+    left.typed.forEach(restore);
+  }
+
   async function open(worksheet: string): Promise<void> {
     close();
     id.value = worksheet;
     await reload(FIRST_SCREEN); // the rest comes with the events
+    if (missing.value) await beginAgain(worksheet);
     if (!loaded.value) return;
     events.open(worksheet);
     const left = await takeOver(worksheet, THIS_WINDOW);
@@ -121,5 +149,5 @@ export const useWorksheet = defineStore("worksheet", () => {
     state.clear();
   }
 
-  return { ...state, ...changes, ...cursor, ...requests, settleClash: news.settleClash, namesAt, saved, connected, isHeldBack: outbox.isHeldBack, open, reload, close, keepNow };
+  return { ...state, ...changes, ...cursor, ...requests, settleClash: news.settleClash, namesAt, saved, connected, isHeldBack: outbox.isHeldBack, begin, open, reload, close, keepNow };
 });

@@ -6,13 +6,13 @@ import type { Conventions, SheetState } from "./sheetState";
 
 /** Changes to the worksheet: shown at once, sent one after another. `kept` is told whenever something that is being written changes. */
 export function useChanges(state: SheetState, outbox: ReturnType<typeof useOutbox>, cursor: () => Cursor, told: { kept(): void; names(): void }) {
-  const { active, bases, cellOf, cells, conventions, drafts, hiddenBy, results, selection, title, visible } = state;
+  const { active, bases, cellOf, cells, conventions, drafts, hiddenBy, marked, results, title, visible } = state;
 
   function edit(cell: string, change: { text?: string; kind?: "math" | "note" }, group = ""): void {
     const was = bases.get(cell) ?? cellOf(cell)?.text;
     cells.value = cells.value.map((item) => (item.id === cell ? { ...item, ...change } : item));
     dropDraft(cell);
-    outbox.push([{ op: "edit", cell, ...change, ...(change.text === undefined ? {} : { was }) }], group);
+    outbox.push([{ op: "edit", cell, ...change, ...(change.text === undefined ? {} : { was }) }], group || (was?.trim() ? "" : writingOf(cell)));
   }
 
   /** Several texts at once: one step of undo. */
@@ -28,10 +28,49 @@ export function useChanges(state: SheetState, outbox: ReturnType<typeof useOutbo
     return cell.id;
   }
 
-  function insertAll(after: string | null, made: CellData[]): void {
+  /** An empty line to write in: below a cell, with null first of all. The one that is there already, if any. */
+  function freshLine(after: string | null): string {
+    const shown = visible.value;
+    const below = shown[after === null ? 0 : shown.findIndex((item) => item.id === after) + 1];
+    if (below && isBlank(below)) return below.id;
+    const last = after === null ? null : (withHidden(new Set([after])).pop() ?? after);
+    const cell: CellData = { id: newId(), kind: "math", text: "", display: {} };
+    insertAll(last, [cell], writingOf(cell.id));
+    return cell.id;
+  }
+
+  /** The same above a cell. */
+  function freshLineAbove(cell: string): string {
+    const above = visible.value[visible.value.findIndex((item) => item.id === cell) - 1];
+    return above && isBlank(above) ? above.id : freshLine(above?.id ?? null);
+  }
+
+  /** Puts a line that was offered below a cell; the cursor stays in the line that is being written, if any. */
+  function addBelow(cell: string, text: string): void {
+    const added = insert(withHidden(new Set([cell])).pop() ?? cell, "math", text);
+    if (!active.value) cursor().putMark(added);
+  }
+
+  function isBlank(cell: CellData): boolean {
+    return cell.kind === "math" && !(drafts.get(cell.id) ?? cell.text).trim();
+  }
+
+  function insertAll(after: string | null, made: CellData[], group = ""): void {
     const at = after === null ? 0 : cells.value.findIndex((item) => item.id === after) + 1;
     cells.value = [...cells.value.slice(0, at), ...made, ...cells.value.slice(at)];
-    outbox.push(made.map((cell, index): Operation => ({ op: "insert", cell: cell.id, after: made[index - 1]?.id ?? after, kind: cell.kind, text: cell.text, display: cell.display })));
+    outbox.push(made.map((cell, index): Operation => ({ op: "insert", cell: cell.id, after: made[index - 1]?.id ?? after, kind: cell.kind, text: cell.text, display: cell.display })), group);
+  }
+
+  /** A fresh line, its first text, and its going away when it stayed empty are one step of undo: the last of them is none. */
+  function writingOf(cell: string): string {
+    return `line ${cell}`;
+  }
+
+  function dropFresh(cell: string): void {
+    cells.value = cells.value.filter((item) => item.id !== cell);
+    dropDraft(cell);
+    results.delete(cell);
+    outbox.push([{ op: "remove", cell }], writingOf(cell));
   }
 
   /** What stands in a math cell, also what is still being written in it, becomes a note. */
@@ -53,7 +92,7 @@ export function useChanges(state: SheetState, outbox: ReturnType<typeof useOutbo
     if (wasActive) {
       active.value = null;
       cursor().activate(next?.id ?? null, "end");
-    } else cursor().select(cells.value[at]?.id ?? next?.id ?? null);
+    } else if (!active.value) cursor().putMark(cells.value[at]?.id ?? next?.id ?? null);
   }
 
   /** Puts cells, kept in their order, after another one (first of all with null). */
@@ -73,9 +112,9 @@ export function useChanges(state: SheetState, outbox: ReturnType<typeof useOutbo
     return cells.value.filter((item) => chosen.has(item.id) || chosen.has(hiddenBy.value.get(item.id) ?? "")).map((item) => item.id);
   }
 
-  /** Moves a cell, or the block of the selected ones, past its visible neighbour; what is folded away goes along. */
+  /** Moves a cell, or the block of the marked ones, past its visible neighbour; what is folded away goes along. */
   function move(cell: string, by: -1 | 1): void {
-    const chosen = selection.value.has(cell) ? selection.value : new Set([cell]);
+    const chosen = marked.value.has(cell) ? marked.value : new Set([cell]);
     const shown = visible.value.map((item) => item.id);
     const at = shown.map((item, index) => (chosen.has(item) ? index : -1)).filter((index) => index >= 0);
     const past = shown[by < 0 ? Math.min(...at) - 1 : Math.max(...at) + 1];
@@ -91,8 +130,8 @@ export function useChanges(state: SheetState, outbox: ReturnType<typeof useOutbo
     const last = [...cells.value].reverse().find((item) => copied.includes(item.id));
     if (!last || !block.length) return;
     insertAll(last.id, block);
-    if (active.value) cursor().activate(block[0]?.id ?? null, "end");
-    else cursor().selectOnly(block.map((item) => item.id));
+    if (active.value && copied.includes(active.value)) cursor().activate(block[0]?.id ?? null, "end");
+    else if (!active.value) cursor().markOnly(block.map((item) => item.id));
   }
 
   function setDisplay(cell: string, display: Record<string, unknown>, group = ""): void {
@@ -147,5 +186,5 @@ export function useChanges(state: SheetState, outbox: ReturnType<typeof useOutbo
     else dropDraft(cell);
   }
 
-  return { edit, editAll, makeNote, insert, remove, place, withHidden, move, duplicate, setDisplay, choose, setConvention, setResults, rename, write, dropDraft, commit };
+  return { edit, editAll, makeNote, insert, freshLine, freshLineAbove, addBelow, dropFresh, remove, place, withHidden, move, duplicate, setDisplay, choose, setConvention, setResults, rename, write, dropDraft, commit };
 }

@@ -5,14 +5,14 @@ import type { SheetState } from "./sheetState";
 
 /** The names in force at the cursor. */
 export function useNamesHere(state: SheetState) {
-  const { active, id, letters, loaded, names, selected } = state;
+  const { active, id, letters, loaded, mark, names } = state;
 
   /** Results come in bursts; the panel needs to follow only once. */
   const refreshNamesSoon = useDebounceFn(() => void refreshNames(), 120);
 
   async function refreshNames(): Promise<void> {
     if (!id.value || !loaded.value) return;
-    const found = await namesAt(active.value ?? selected.value);
+    const found = await namesAt(active.value ?? mark.value);
     if (!found) return;
     if (JSON.stringify(names.value) !== JSON.stringify(found.names)) names.value = found.names;
     letters.value = found.letters;

@@ -17,7 +17,7 @@ interface Does {
 
 /** What the server says: results, changes from here and from other windows, confirmations and refusals. */
 export function useNews(state: SheetState, does: Does) {
-  const { active, bases, canRedo, canUndo, cellOf, cells, changed, clashes, conventions, drafts, missing, problem, results, revision, selected, selection, strangers, title } = state;
+  const { active, bases, canRedo, canUndo, cellOf, cells, changed, clashes, conventions, drafts, missing, problem, mark: pageMark, marked, results, revision, strangers, title } = state;
 
   function receive(event: WorksheetEvent): void {
     if (event.type === "results" || event.type === "hello") {
@@ -62,7 +62,12 @@ export function useNews(state: SheetState, does: Does) {
     const order = event.order ?? cells.value.map((cell) => cell.id);
     cells.value = order.flatMap((cell) => news.get(cell) ?? held.get(cell) ?? strangers.get(cell) ?? []);
     if (event.order) strangers.clear();
-    for (const cell of held.keys()) if (!order.includes(cell)) leaveRemoved(cell);
+    const before = [...held.keys()];
+    for (const [at, cell] of before.entries()) {
+      if (order.includes(cell)) continue;
+      const beside = before.slice(0, at).reverse().find((item) => order.includes(item)) ?? order[0] ?? null;
+      leaveRemoved(cell, beside);
+    }
   }
 
   /** Whether the very outcomes are known that have come. */
@@ -74,15 +79,18 @@ export function useNews(state: SheetState, does: Does) {
     return held?.text === cell.text && held.kind === cell.kind && JSON.stringify(held.display) === JSON.stringify(cell.display);
   }
 
-  /** A cell that is gone: what was being written in it is not. */
-  function leaveRemoved(cell: string): void {
+  /** A cell that is gone: what was being written in it is not. The mark goes to the cell beside it. */
+  function leaveRemoved(cell: string, beside: string | null = null): void {
     results.delete(cell);
     const mine = drafts.get(cell);
     if (mine !== undefined && mine !== bases.get(cell) && mine.trim()) clashes.set(cell, { mine, isGone: true });
     does.dropDraft(cell);
+    const wasHere = active.value === cell || pageMark.value === cell;
     if (active.value === cell) active.value = null;
-    if (selected.value === cell) selected.value = null;
-    if (selection.value.delete(cell)) selection.value = new Set(selection.value);
+    if (marked.value.delete(cell)) marked.value = new Set(marked.value);
+    if (!wasHere) return;
+    pageMark.value = beside;
+    if (beside && !marked.value.size) marked.value = new Set([beside]);
   }
 
   function confirmed(answer: { revision: number; canUndo: boolean; canRedo: boolean }): void {

@@ -6,15 +6,22 @@ import type { SheetState } from "./sheetState";
 
 interface Does {
   commit(cell: string): void;
-  selectOnly(cells: string[]): void;
+  markOnly(cells: string[]): void;
+  putMark(cell: string): void;
 }
 
 /** What the server is asked to do: undo, redo, paste, copy, stop, try again. Everything written here is sent first. */
-export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutbox>, { commit, selectOnly }: Does) {
-  const { active, canRedo, canUndo, id, problem } = state;
+export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutbox>, { commit, markOnly, putMark }: Does) {
+  const { active, canRedo, canUndo, cellOf, cells, drafts, id, problem } = state;
+
+  /** What is written is sent first; an empty line goes away, so that the step is one that can be seen. */
+  function leaveOrCommit(cell: string): void {
+    if (cells.value.length > 1 && !(drafts.get(cell) ?? cellOf(cell)?.text ?? "").trim()) putMark(cell);
+    else commit(cell);
+  }
 
   async function step(which: "undo" | "redo"): Promise<void> {
-    if (active.value) commit(active.value);
+    if (active.value) leaveOrCommit(active.value);
     await outbox.whenEmpty();
     const request = { params: { path: { worksheet_id: id.value } }, body: { client: "" } };
     try {
@@ -31,7 +38,7 @@ export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutb
   /** Pastes that are on their way, in the order in which they were asked for; one that was meant for the place of the one before goes behind it. */
   let pasting: Promise<{ at: string | null; last: string | null }> | null = null;
 
-  /** Puts the cells of a text after a cell; they are selected once they have come. */
+  /** Puts the cells of a text after a cell; they are marked once they have come. */
   async function paste(after: string | null, text: string): Promise<void> {
     const earlier = pasting;
     const mine = (async () => {
@@ -58,7 +65,7 @@ export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutb
       return undefined;
     }
     await nextTick();
-    selectOnly(data.cells);
+    markOnly(data.cells);
     return data.cells.at(-1);
   }
 

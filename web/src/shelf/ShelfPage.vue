@@ -11,9 +11,9 @@ import { ElMessage } from "element-plus/es/components/message/index";
 import { onMounted, ref } from "vue";
 import { useRouter } from "vue-router";
 
-import { preferences } from "../shared/preferences";
 import { api, sentence, type WorksheetRow } from "../shared/api/client";
 import AppHead from "../shared/AppHead.vue";
+import { newId } from "../shared/newId";
 import ThemeSwitch from "../shared/ThemeSwitch.vue";
 import WorksheetCard from "./WorksheetCard.vue";
 
@@ -37,10 +37,9 @@ async function load(): Promise<void> {
   }
 }
 
+/** The worksheet is there at once, and is made at the server while its title is typed. */
 async function create(): Promise<void> {
-  const { data, error } = await api.POST("/api/worksheets", { body: { title: "Untitled", folder: "", conventions: preferences.value.conventions } });
-  if (data) await router.push({ name: "worksheet", params: { id: data.id }, query: { new: "1" } });
-  else ElMessage.error(sentence(error));
+  await router.push({ name: "worksheet", params: { id: newId() }, state: { isNew: true } });
 }
 
 function startRenaming(row: WorksheetRow): void {

@@ -8,7 +8,7 @@ import { headingLevel } from "../sheet/sections";
 import { useWorksheet } from "../sheet/store";
 import { useCellActions } from "./useCellActions";
 
-/** What can be done with a cell, or with the selected ones. */
+/** What can be done with a cell, or with the marked ones. */
 const props = defineProps<{ cell: CellData; x: number; y: number }>();
 const emit = defineEmits<{ close: [] }>();
 const sheet = useWorksheet();
@@ -16,7 +16,7 @@ const actions = useCellActions();
 const menu = ref<HTMLElement>();
 const place = ref({ left: props.x, top: props.y });
 
-const several = computed(() => (sheet.selection.has(props.cell.id) ? sheet.selection.size : 1));
+const several = computed(() => (sheet.marked.has(props.cell.id) ? sheet.marked.size : 1));
 const lines = computed(() => sheet.results.get(props.cell.id) ?? []);
 const hasResult = computed(() => props.cell.kind === "math" && several.value === 1 && lines.value.some((line) => !line.error && (line.exact || line.decimal)));
 const level = computed(() => headingLevel(props.cell));
@@ -74,10 +74,10 @@ onMounted(async () => {
       <button role="menuitem" tabindex="-1" @click="act(() => actions.duplicate(cell.id))">Duplicate <kbd>Ctrl D</kbd></button>
       <button v-if="several === 1" role="menuitem" tabindex="-1" @click="act(() => actions.writeAgain(cell.id))">Write again below</button>
       <hr />
-      <button v-if="several === 1 && actions.offer(cell.id, 'graph')" role="menuitem" tabindex="-1" @click="act(() => actions.addOffer(cell.id, 'graph'))">Graph below <kbd>G</kbd></button>
-      <button v-if="several === 1 && actions.offer(cell.id, 'table')" role="menuitem" tabindex="-1" @click="act(() => actions.addOffer(cell.id, 'table'))">Table of values below <kbd>T</kbd></button>
-      <button v-if="cell.kind === 'math'" role="menuitem" tabindex="-1" @click="act(() => actions.toggleHidden(cell.id))">{{ cell.display.hidden ? "Show" : "Hide" }} the {{ several > 1 ? "results" : "result" }} <kbd>H</kbd></button>
-      <button v-if="level" role="menuitem" tabindex="-1" @click="act(() => actions.toggleFolded(cell.id))">{{ cell.display.folded ? "Unfold the section" : "Fold the section" }} <kbd>{{ cell.display.folded ? "→" : "←" }}</kbd></button>
+      <button v-if="several === 1 && actions.offer(cell.id, 'graph')" role="menuitem" tabindex="-1" @click="act(() => actions.addOffer(cell.id, 'graph'))">Graph below <kbd>Alt C</kbd></button>
+      <button v-if="several === 1 && actions.offer(cell.id, 'table')" role="menuitem" tabindex="-1" @click="act(() => actions.addOffer(cell.id, 'table'))">Table of values below <kbd>Alt T</kbd></button>
+      <button v-if="cell.kind === 'math'" role="menuitem" tabindex="-1" @click="act(() => actions.toggleHidden(cell.id))">{{ cell.display.hidden ? "Show" : "Hide" }} the {{ several > 1 ? "results" : "result" }} <kbd>Alt H</kbd></button>
+      <button v-if="level" role="menuitem" tabindex="-1" @click="act(() => actions.toggleFolded(cell.id))">{{ cell.display.folded ? "Unfold the section" : "Fold the section" }} <kbd>Alt O</kbd></button>
       <button v-if="several === 1" role="menuitem" tabindex="-1" @click="act(() => actions.turn(cell.id))">{{ cell.kind === "math" ? "Make it a note" : "Make it mathematics" }}</button>
       <button role="menuitem" tabindex="-1" @click="act(() => sheet.move(cell.id, -1))">Move up <kbd>Alt Shift ↑</kbd></button>
       <button role="menuitem" tabindex="-1" @click="act(() => sheet.move(cell.id, 1))">Move down <kbd>Alt Shift ↓</kbd></button>

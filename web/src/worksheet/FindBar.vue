@@ -74,6 +74,7 @@ function close(): void {
   sheet.pointed = new Set();
   sheet.sought = null;
   emit("close");
+  sheet.backToWriting();
 }
 
 onMounted(() => {

@@ -30,7 +30,6 @@ watch(() => props.waysAsked, (asked) => asked && (waysOpen.value = true), { imme
 const whole = ref(false);
 const digits = computed(() => results.value.map((result) => longestNumber(result.latex)).reduce((a, b) => Math.max(a, b), 0));
 const hasWays = computed(() => props.line.forms.length > 0 || (props.line.decimal && props.line.decimal.text !== props.line.exact?.text));
-const tags = computed(() => props.line.notices.filter((notice, index, all) => notice.tag && all.findIndex((other) => other.tag === notice.tag) === index));
 const remarks = computed(() => props.line.notices.filter((notice) => (!notice.tag || notice.suggestions.length > 0) && !notice.text.startsWith("This step ")));
 const conditions = computed(() => (props.line.conditionsLatex?.length ? props.line.conditionsLatex : []));
 const verdict = computed(() => verdictOf(props.line));
@@ -77,7 +76,6 @@ function choose(form: string): void {
         <span v-else-if="verdict.word && !(isStep && verdict.tone === 'wrong')" class="verdict" :class="verdict.tone">{{ verdict.word }}</span>
         <span v-if="completeness" class="verdict" :class="line.solutions?.complete ? 'proved' : 'open'">{{ completeness }}</span>
         <span v-for="latex in conditions" :key="latex" class="small">where <Typeset :latex="latex" /></span>
-        <span v-for="notice in tags" :key="notice.text" class="tag" :title="notice.text">{{ notice.tag }}</span>
         <span class="words">
           <button v-if="other" class="word" @click.stop="emit('choose', other)">{{ other === "decimal" ? "as a decimal" : "exact" }}</button>
           <button v-if="hasWays" class="word" :class="{ 'ways-word': results.length }" @click.stop="waysOpen = !waysOpen">ways to write it</button>
@@ -127,7 +125,6 @@ button.value:hover { background: var(--act-tint); }
 .words:focus-within, .words:has(.shown) { opacity: 1; }
 .small { font-size: 13.5px; color: var(--ink-quiet); margin-left: 18px; white-space: nowrap; }
 .small :deep(.katex) { font-size: 1.1em; }
-.tag { font-size: 12px; color: var(--ink-quiet); border: 1px solid var(--hair); border-radius: 9px; padding: 0 7px; margin-left: 14px; align-self: center; }
 .verdict { margin-left: 18px; font-size: 14.5px; color: var(--proved); white-space: nowrap; }
 .verdict.wrong { color: var(--wrong); }
 .verdict.open { color: var(--ink-quiet); }

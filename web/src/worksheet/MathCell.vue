@@ -22,7 +22,7 @@ function open(event: MouseEvent): void {
   const target = event.target as HTMLElement;
   if (target.closest("button")) return;
   if (getSelection()?.toString()) return;
-  if (event.shiftKey) return sheet.select(props.cell.id, true);
+  if (event.shiftKey) return sheet.putMark(props.cell.id, true);
   const place = target.closest<HTMLElement>("[data-at]")?.dataset.at;
   const row = target.closest<HTMLElement>("[data-line]");
   const offset = row ? (lines.value[Number(row.dataset.line)]?.offset ?? 0) : 0;
@@ -76,7 +76,7 @@ function mend(index: number, offer: Offer): void {
         <div v-for="(line, index) in lines" :key="index" class="row" :data-line="index">
           <LineView
             :line="line" :cell="cell.id" :index="index" :wanted="wanted(index)" :convention="sheet.conventions.results ?? 'exact'" :goes-on="goesOn(index)" :ways-asked="waysLine === index" :hidden="Boolean(cell.display.hidden)"
-            @choose="sheet.choose(cell.id, index, $event)" @stop="sheet.stop(cell.id)" @again="sheet.tryAgain(cell.id)" @mend="mend(index, $event)" @show="sheet.setDisplay(cell.id, { hidden: null })" @add="sheet.select(sheet.insert(cell.id, 'math', $event))" />
+            @choose="sheet.choose(cell.id, index, $event)" @stop="sheet.stop(cell.id)" @again="sheet.tryAgain(cell.id)" @mend="mend(index, $event)" @show="sheet.setDisplay(cell.id, { hidden: null })" @add="sheet.addBelow(cell.id, $event)" />
         </div>
         <div v-if="!lines.length" class="text">{{ cell.text }}</div>
       </div>

@@ -14,6 +14,8 @@ import { useWorksheet } from "../sheet/store";
 const emit = defineEmits<{ keys: []; preferences: []; find: []; writeAgain: [] }>();
 const sheet = useWorksheet();
 
+const KINDS = [["exact", "Exact"], ["decimal", "Decimal"], ["both", "Both"]] as const;
+
 function exportMarkdown(): void {
   const link = document.createElement("a");
   link.href = `/api/worksheets/${sheet.id}/markdown`;
@@ -45,13 +47,12 @@ function more(command: string): void {
     <span class="state" role="status" :class="{ off: !sheet.connected }"><template v-if="sheet.connected">{{ sheet.saved ? "Saved" : "Saving…" }}</template><template v-else>{{ sheet.isHeldBack ? "Not stored yet" : "Not connected" }}<span class="kept">: what you write is kept here</span></template></span>
     <button v-if="sheet.busy.length" class="head-word stop" @click="sheet.stop(null)">Stop</button>
     <div class="switch" role="group" aria-label="Results of the whole worksheet">
-      <button :class="{ on: sheet.conventions.results !== 'decimal' }" :aria-pressed="sheet.conventions.results !== 'decimal'" @click="sheet.setResults('exact')">Exact</button>
-      <button :class="{ on: sheet.conventions.results === 'decimal' }" :aria-pressed="sheet.conventions.results === 'decimal'" @click="sheet.setResults('decimal')">Decimal</button>
+      <button v-for="[kind, label] in KINDS" :key="kind" :class="{ on: (sheet.conventions.results ?? 'exact') === kind }" :aria-pressed="(sheet.conventions.results ?? 'exact') === kind" @click="sheet.setResults(kind)">{{ label }}</button>
     </div>
     <button class="head-word narrow-only" data-keeps-editor @mousedown.prevent @click="showPanel('patterns')">Patterns</button>
     <button class="head-word wide-only" :disabled="!sheet.canUndo" @click="sheet.step('undo')">Undo</button>
     <button class="head-word wide-only" :disabled="!sheet.canRedo" @click="sheet.step('redo')">Redo</button>
-    <ElDropdown trigger="click" @command="more">
+    <ElDropdown trigger="click" @command="more" @visible-change="(open: boolean) => !open && sheet.backToWriting()">
       <button class="head-word">More</button>
       <template #dropdown>
         <ElDropdownMenu>

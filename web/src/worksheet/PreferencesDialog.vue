@@ -4,7 +4,7 @@ import "element-plus/es/components/dialog/style/css";
 import { ElDialog } from "element-plus/es/components/dialog/index";
 import { computed } from "vue";
 
-import { preferences, TEXT_SIZES } from "../shared/preferences";
+import { preferences, TEXT_SIZES, USUAL_CONVENTIONS } from "../shared/preferences";
 import { setTheme, theme, type Theme } from "../shared/theme";
 
 /** What the student prefers on this machine. */
@@ -18,15 +18,14 @@ const CONVENTIONS: { name: string; label: string; choices: [value: string, label
   { name: "decimals", label: "Decimals to", choices: [["3 sf", "3 significant figures"], ["4 sf", "4 significant figures"], ["6 sf", "6 significant figures"], ["10 sf", "10 significant figures"], ["1 dp", "1 decimal place"], ["2 dp", "2 decimal places"], ["3 dp", "3 decimal places"], ["4 dp", "4 decimal places"]] },
   { name: "fractions", label: "Fractions", choices: [["improper", "improper, 59/6"], ["mixed", "mixed, 9 5/6"]] },
 ];
-const USUAL: Record<string, string> = { angles: "radians", numbers: "real", results: "exact", decimals: "6 sf", fractions: "improper" };
 const THEMES: [Theme, string][] = [["system", "as the system"], ["light", "light"], ["dark", "dark"]];
 
-const chosen = computed(() => ({ ...USUAL, ...preferences.value.conventions }));
+const chosen = computed(() => ({ ...USUAL_CONVENTIONS, ...preferences.value.conventions }));
 
 function choose(name: string, event: Event): void {
   const value = (event.target as HTMLSelectElement).value;
   const next = { ...preferences.value.conventions, [name]: value };
-  if (value === USUAL[name]) delete next[name];
+  if (value === USUAL_CONVENTIONS[name]) delete next[name];
   preferences.value.conventions = next;
 }
 </script>
@@ -35,8 +34,8 @@ function choose(name: string, event: Event): void {
   <ElDialog :model-value="open" title="Preferences" width="min(520px, 94vw)" top="8vh" @update:model-value="$emit('close')" @closed="$emit('closed')">
     <fieldset>
       <legend>Enter</legend>
-      <label><input v-model="preferences.enter" type="radio" name="enter" value="go on" /> works the cell out and goes on; Ctrl + Enter makes another line</label>
-      <label><input v-model="preferences.enter" type="radio" name="enter" value="line" /> makes another line in the cell; Ctrl + Enter goes on</label>
+      <label><input v-model="preferences.enter" type="radio" name="enter" value="go on" /> works the line out and gives a fresh one; Shift + Enter makes another line of the cell</label>
+      <label><input v-model="preferences.enter" type="radio" name="enter" value="line" /> makes another line of the cell; Shift + Enter works it out and gives a fresh one</label>
     </fieldset>
     <fieldset>
       <legend>Text size of the page</legend>

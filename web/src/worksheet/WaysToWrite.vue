@@ -4,9 +4,11 @@ import { computed, onMounted, ref } from "vue";
 import type { Line } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
 import { shortened, wayName } from "../lines/shown";
+import { useWorksheet } from "../sheet/store";
 
 /** The other forms of a result, typeset, each one click away. */
 const props = defineProps<{ line: Line; wanted?: string; focused?: boolean }>();
+const sheet = useWorksheet();
 const emit = defineEmits<{ choose: [form: string]; close: [] }>();
 
 const ways = computed(() => {
@@ -30,10 +32,10 @@ function along(event: KeyboardEvent): void {
   event.preventDefault();
 }
 
-/** The focus goes back to the cell. */
+/** The focus goes back to where the writing is, or the mark. */
 function close(): void {
-  row.value?.closest<HTMLElement>("[data-slot]")?.focus();
   emit("close");
+  sheet.backToWriting();
 }
 
 function choose(name: string): void {

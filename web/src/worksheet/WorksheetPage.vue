@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { useEventListener } from "@vueuse/core";
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, toRef, watch } from "vue";
-import { useRoute, useRouter } from "vue-router";
-
 import { preferences } from "../shared/preferences";
+import { likelyHeight } from "./cellHeights";
 import CellSlot from "./CellSlot.vue";
 import ClashNotice from "./ClashNotice.vue";
 import ConventionsLine from "./ConventionsLine.vue";
@@ -17,14 +16,14 @@ import SidePanel from "./SidePanel.vue";
 import { useWorksheet } from "../sheet/store";
 import { useDragging } from "./useDragging";
 import { useInSight } from "./useInSight";
+import { useKeepsWriting } from "./useKeepsWriting";
+import { useMarkKeys } from "./useMarkKeys";
 import { usePageKeys } from "./usePageKeys";
 import { useWindowing } from "./useWindowing";
 import WriteAgainDialog from "./WriteAgainDialog.vue";
 
 const props = defineProps<{ id: string }>();
 const sheet = useWorksheet();
-const router = useRouter();
-const route = useRoute();
 const keysOpen = ref(false);
 const preferencesOpen = ref(false);
 const againOpen = ref(false);
@@ -36,26 +35,26 @@ const panel = ref<InstanceType<typeof SidePanel>>();
 const side = computed(() => panel.value?.$el as HTMLElement | undefined);
 const lost = computed(() => [...sheet.clashes.keys()].filter((cell) => !sheet.cellOf(cell)));
 
-const isPinned = (cell: string) => cell === sheet.active || cell === sheet.selected || cell === sheet.sought;
-const { rows, vMeasured } = useWindowing(toRef(sheet, "visible"), page, isPinned, computed(() => preferences.value.textSize / 100));
+const isPinned = (cell: string) => cell === sheet.active || cell === sheet.mark || cell === sheet.sought;
+const { rows, vMeasured } = useWindowing(toRef(sheet, "visible"), page, isPinned, (cell) => likelyHeight(cell, sheet.results.get(cell.id) ?? []), computed(() => preferences.value.textSize / 100));
 useDragging(page);
 useInSight(page, side, () => sheet.active);
 
 async function open(): Promise<void> {
+  if (history.state.isNew) return begin();
   await sheet.open(props.id);
   if (sheet.missing || !sheet.loaded) return;
-  document.title = `${sheet.title} – Upper Slate`;
-  const isNew = Boolean(route.query.new);
-  if (!sheet.cells.length) {
-    const first = sheet.insert(null);
-    if (!isNew) sheet.activate(first, "end");
-  }
-  if (isNew) {
-    await router.replace({ query: {} });
-    await nextTick();
-    titleField.value?.focus();
-    titleField.value?.select();
-  }
+  if (!sheet.cells.length) sheet.activate(sheet.insert(null), "end");
+}
+
+/** A new worksheet waits for nothing: its title can be typed at once. */
+async function begin(): Promise<void> {
+  history.replaceState({ ...history.state, isNew: false }, "");
+  sheet.begin(props.id, preferences.value.conventions);
+  sheet.insert(null);
+  await nextTick();
+  titleField.value?.focus();
+  titleField.value?.select();
 }
 
 function find(withReplace: boolean): void {
@@ -63,6 +62,8 @@ function find(withReplace: boolean): void {
   void nextTick(() => findBar.value?.focus());
 }
 
+useMarkKeys();
+useKeepsWriting();
 usePageKeys({ keys: () => (keysOpen.value = true), find, writeAgain: () => (againOpen.value = true) });
 
 watch(() => sheet.title, (title) => title && (document.title = `${title} – Upper Slate`));
@@ -91,15 +92,11 @@ function fromTitle(event: KeyboardEvent): void {
   if (first) sheet.activate(first.id, "end");
 }
 
+/** A click on blank paper goes on at the end of the page: in the empty line there, if any. */
 function below(event: MouseEvent): void {
   if (event.target !== event.currentTarget) return;
-  if (sheet.selection.size) {
-    sheet.select(null);
-    return;
-  }
-  const last = sheet.cells[sheet.cells.length - 1];
-  if (last && !last.text.trim() && last.kind === "math") sheet.activate(last.id, "end");
-  else sheet.activate(sheet.insert(last?.id ?? null), "end");
+  sheet.activate(sheet.freshLine(sheet.visible.at(-1)?.id ?? null), "end");
+  sheet.editor?.focus();
 }
 </script>
 
@@ -114,7 +111,7 @@ function below(event: MouseEvent): void {
       <article v-if="sheet.loaded && !sheet.missing" class="page" :style="{ '--text-scale': preferences.textSize / 100 }" @click="below">
         <h1><input ref="titleField" class="title" :value="typedTitle ?? sheet.title" aria-label="Title" maxlength="200" @input="typedTitle = ($event.target as HTMLInputElement).value" @change="rename" @keydown.enter.prevent="fromTitle" /></h1>
         <ConventionsLine />
-        <button class="at-top" tabindex="-1" aria-label="Insert a line at the top" @click="sheet.activate(sheet.insert(null), 'end')"><span>+</span></button>
+        <button class="at-top" tabindex="-1" aria-label="Insert a line at the top" @click="sheet.activate(sheet.freshLine(null), 'end')"><span>+</span></button>
         <div ref="page" class="cells" @click="below">
           <template v-for="row in rows" :key="row.key">
             <CellSlot v-if="'cell' in row" v-measured :cell="row.cell" />
@@ -125,9 +122,9 @@ function below(event: MouseEvent): void {
     </main>
     <SidePanel v-if="panelOpen" ref="panel" class="side" />
     <NameCard :within="page" />
-    <KeysDialog :open="keysOpen" @close="keysOpen = false" @closed="sheet.editor?.focus()" />
-    <PreferencesDialog :open="preferencesOpen" @close="preferencesOpen = false" @closed="sheet.editor?.focus()" />
-    <WriteAgainDialog :open="againOpen" @close="againOpen = false" @closed="sheet.editor?.focus()" />
+    <KeysDialog :open="keysOpen" @close="keysOpen = false" @closed="sheet.backToWriting()" />
+    <PreferencesDialog :open="preferencesOpen" @close="preferencesOpen = false" @closed="sheet.backToWriting()" />
+    <WriteAgainDialog :open="againOpen" @close="againOpen = false" @closed="sheet.backToWriting()" />
   </div>
 </template>
 

@@ -19,7 +19,7 @@ const list = ref<HTMLElement>();
 const field = ref<HTMLInputElement>();
 
 const earlier = computed(() => {
-  const here = sheet.cells.findIndex((cell) => cell.id === (sheet.active ?? sheet.selected));
+  const here = sheet.cells.findIndex((cell) => cell.id === (sheet.active ?? sheet.mark));
   const above = here < 0 ? sheet.cells : sheet.cells.slice(0, here);
   return above.filter((cell) => cell.kind === "math" && cell.text.trim() && cell.text.toLowerCase().includes(filter.value.toLowerCase())).reverse();
 });

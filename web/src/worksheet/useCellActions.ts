@@ -1,12 +1,12 @@
 import { useWorksheet } from "../sheet/store";
 
-/** What can be done with whole cells: with the one that is meant, or with all selected ones if it is among them. */
+/** What can be done with whole cells: with the one that is meant, or with all marked ones if it is among them. */
 export function useCellActions() {
   const sheet = useWorksheet();
 
   /** The cells that are meant, with those that a folded heading among them hides. */
   function meant(cell: string): string[] {
-    return sheet.withHidden(sheet.selection.has(cell) ? sheet.selection : new Set([cell]));
+    return sheet.withHidden(sheet.marked.has(cell) ? sheet.marked : new Set([cell]));
   }
 
   async function copy(cell: string): Promise<void> {
@@ -34,7 +34,7 @@ export function useCellActions() {
   /** A copy of an earlier cell under the cursor, ready to change; an empty line there takes it up. */
   function writeAgain(cell: string): void {
     const text = sheet.cellOf(cell)?.text ?? "";
-    const at = sheet.active ?? sheet.cells[sheet.cells.length - 1]?.id ?? null;
+    const at = sheet.active ?? sheet.mark ?? sheet.cells[sheet.cells.length - 1]?.id ?? null;
     const here = sheet.cellOf(at);
     if (here && here.kind === "math" && !(sheet.drafts.get(here.id) ?? here.text).trim()) {
       sheet.edit(here.id, { text });
@@ -70,7 +70,7 @@ export function useCellActions() {
 
   function addOffer(cell: string, what: "graph" | "table"): void {
     const text = offer(cell, what);
-    if (text) sheet.select(sheet.insert(cell, "math", text));
+    if (text) sheet.addBelow(cell, text);
   }
 
   return { offer, toGraph, addOffer, meant, copy, cut, remove, duplicate, writeAgain, toggleHidden, toggleFolded, turn };

@@ -4,7 +4,7 @@ import { onScopeDispose, watch, type Ref } from "vue";
 import { useWorksheet } from "../sheet/store";
 import { useCellActions } from "./useCellActions";
 
-/** Cells are dragged by their number; if it is one of the selected ones, all of those go along. Nothing moves by accident: text and mathematics are no handle. */
+/** What is marked is dragged by a number in it, all of it together. Nothing moves by accident: text, mathematics and the numbers of other cells are no handle. */
 export function useDragging(page: Ref<HTMLElement | undefined>): void {
   const sheet = useWorksheet();
   const { meant } = useCellActions();
@@ -26,7 +26,7 @@ export function useDragging(page: Ref<HTMLElement | undefined>): void {
   watch(page, (element) => {
     sortable?.destroy();
     sortable = element
-      ? Sortable.create(element, { draggable: ".slot", handle: ".number", animation: isStill ? 0 : 120, delay: 180, delayOnTouchOnly: true, onStart: () => sheet.active && sheet.commit(sheet.active), onEnd: dropped })
+      ? Sortable.create(element, { draggable: ".slot", handle: ".marked > .number", animation: isStill ? 0 : 120, delay: 180, delayOnTouchOnly: true, onStart: () => sheet.active && sheet.commit(sheet.active), onEnd: dropped })
       : null;
   }, { flush: "post", immediate: true });
   onScopeDispose(() => sortable?.destroy());

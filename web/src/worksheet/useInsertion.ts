@@ -2,17 +2,14 @@ import { nextTick } from "vue";
 
 import { useWorksheet } from "../sheet/store";
 
-/** Patterns go to the cursor; where no cell is open, into a new line. */
+/** Patterns go to the cursor; where no cell is open, into a fresh line below the mark. */
 export function useInsertion() {
   const sheet = useWorksheet();
 
   async function insert(pattern: string): Promise<void> {
     if (!sheet.editor) {
-      const at = sheet.selected ?? sheet.cells[sheet.cells.length - 1]?.id ?? null;
-      const held = sheet.cellOf(at);
-      sheet.activate(held && held.kind === "math" && !held.text ? held.id : sheet.insert(at), "end");
+      sheet.activate(sheet.freshLine(sheet.mark ?? sheet.visible.at(-1)?.id ?? null), "end");
       await nextTick();
-      await new Promise(requestAnimationFrame);
     }
     sheet.editor?.insertPattern(pattern);
   }

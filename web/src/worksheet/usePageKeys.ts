@@ -2,8 +2,9 @@ import { useEventListener } from "@vueuse/core";
 
 import { enlarge } from "../shared/preferences";
 import { panelOpen, showHelp, showPanel } from "../sheet/panel";
-import { otherKind } from "../lines/shown";
 import { useWorksheet } from "../sheet/store";
+import { altLetter, isInDialog, isInText } from "./keyEvents";
+import { useKindSwitch } from "./useKindSwitch";
 
 interface Opens {
   keys(): void;
@@ -14,75 +15,61 @@ interface Opens {
 /** The keys that work anywhere on the worksheet's screen. */
 export function usePageKeys(opens: Opens) {
   const sheet = useWorksheet();
-
-  /** The lines of the cell with the cursor: exact, or decimal. */
-  function switchLine(): void {
-    const cell = sheet.active ?? sheet.selected;
-    const lines = cell ? sheet.results.get(cell) : undefined;
-    if (!cell || !lines) return;
-    sheet.commit(cell);
-    const display = sheet.cellOf(cell)?.display ?? {};
-    const chosen = lines.flatMap((line, index) => {
-      const other = otherKind(line, display[`line${index}`] as string | undefined, sheet.conventions.results ?? "exact");
-      return other ? [[`line${index}`, other]] : [];
-    });
-    if (chosen.length) sheet.setDisplay(cell, Object.fromEntries(chosen));
-  }
-
-  function switchAll(): void {
-    sheet.setResults(sheet.conventions.results === "decimal" ? "exact" : "decimal");
-  }
+  const { switchLine, switchAll } = useKindSwitch();
 
   function showWays(): void {
-    const cell = sheet.active ?? sheet.selected;
+    const cell = sheet.active ?? sheet.mark;
     if (!cell) return;
-    sheet.select(cell);
+    sheet.putMark(cell);
     sheet.waysAsked = cell;
   }
 
   /** To the panel, and from it back to the line. */
   function toPanel(): void {
     const panel = document.querySelector<HTMLElement>("#panel-body");
-    if (panel?.closest("aside")?.contains(document.activeElement)) {
-      if (sheet.editor) sheet.editor.focus();
-      else document.querySelector<HTMLElement>(`[data-slot="${sheet.selected}"]`)?.focus();
-      return;
-    }
+    if (panel?.closest("aside")?.contains(document.activeElement)) return sheet.backToWriting();
     if (!panelOpen.value) showPanel("names");
     requestAnimationFrame(() => document.querySelector<HTMLElement>(".panel [role=tab][aria-selected=true]")?.focus());
   }
 
+  const WITH_ALT: Record<string, () => void> = {
+    w: opens.writeAgain,
+    i: showWays,
+    s: () => void sheet.stop(null),
+    n: toPanel,
+  };
+
+  /** Ctrl + . and Alt + ., with Shift for the whole worksheet. */
+  function isPoint(event: KeyboardEvent): boolean {
+    const held = event.ctrlKey || event.metaKey || (event.altKey && !event.getModifierState("AltGraph"));
+    return held && (event.key === "." || event.key === ">" || event.key === ":") && (event.code === "Period" || event.key === ".");
+  }
+
   useEventListener(window, "keydown", (event: KeyboardEvent) => {
-    if (event.defaultPrevented) return; // the cell has done it
-    const target = event.target as HTMLElement;
-    const inText = target.closest("input, textarea, select, .cm-editor");
-    if ([...document.querySelectorAll(".el-overlay-dialog")].some((dialog) => dialog.getClientRects().length)) return; // a dialog has its own keys
+    if (event.defaultPrevented || isInDialog()) return; // the cell has done it, or a dialog has its own keys
+    const inText = isInText(event.target);
     const command = (event.ctrlKey || event.metaKey) && !event.altKey;
     const alt = event.altKey && !event.ctrlKey && !event.metaKey;
     const key = event.key.toLowerCase();
-    if (command && (event.key === "." || event.code === "Period")) (event.shiftKey ? switchAll : switchLine)();
+    const letter = altLetter(event);
+    if (isPoint(event)) (event.shiftKey ? switchAll : switchLine)();
     else if (command && key === "f") opens.find(false);
     else if (command && key === "h") opens.find(true);
     else if (command && !inText && key === "z") void sheet.step(event.shiftKey ? "redo" : "undo");
     else if (command && !inText && key === "y") void sheet.step("redo");
-    else if (alt && event.code === "KeyW") opens.writeAgain();
-    else if (alt && event.code === "KeyI") showWays();
-    else if (alt && event.code === "KeyS") void sheet.stop(null);
-    else if (alt && event.code === "KeyN") toPanel();
+    else if (letter && WITH_ALT[letter]) WITH_ALT[letter]();
     else if (alt && (key === "+" || key === "=")) enlarge(1);
     else if (alt && key === "-") enlarge(-1);
-    else if (event.key === "F1") showHelp("");
-    else if (!inText && event.key === "?") opens.keys();
+    else if (event.key === "F1") (command ? opens.keys : () => showHelp(""))();
     else return;
     event.preventDefault();
   });
 
-  // what is pasted while a cell is selected as a whole comes after it
+  // what is pasted with no line open comes below the mark, or at the end of the page
   useEventListener(document, "paste", (event: ClipboardEvent) => {
-    const target = event.target as HTMLElement;
     const text = event.clipboardData?.getData("text/plain") ?? "";
-    if (!sheet.selected || !text.trim() || target.closest("input, textarea, select, .cm-editor")) return;
+    if (!sheet.loaded || !text.trim() || isInText(event.target) || isInDialog()) return;
     event.preventDefault();
-    void sheet.paste(sheet.selected, text);
+    void sheet.paste(sheet.active ?? sheet.mark ?? sheet.visible.at(-1)?.id ?? null, text);
   });
 }

@@ -2,6 +2,7 @@ import { useEventListener } from "@vueuse/core";
 import { computed, onScopeDispose, ref, watch, type Directive, type Ref } from "vue";
 
 import type { CellData } from "../shared/api/client";
+import { isInControl, isInDialog, isInText } from "./keyEvents";
 
 /** What stands in the column of cells: a cell, or the empty height of cells that are far from the window. */
 export type Row = { key: string; cell: CellData } | { key: string; height: number };
@@ -13,15 +14,15 @@ const IN_ONE_FRAME = 3;
 
 /**
  * Only what is near the window is on the page; runs of far cells are one empty block of the height that they had, or may have.
- * Cells that are `pinned` (open, selected, looked for) are there wherever they stand.
+ * Cells that are `pinned` (open, marked, looked for) are there wherever they stand.
  */
-export function useWindowing(cells: Ref<CellData[]>, column: Ref<HTMLElement | undefined>, pinned: (cell: string) => boolean, scale: Ref<number>) {
+export function useWindowing(cells: Ref<CellData[]>, column: Ref<HTMLElement | undefined>, pinned: (cell: string) => boolean, likely: (cell: CellData) => number, scale: Ref<number>) {
   const heights = new Map<string, number>();
   const range = ref({ from: 0, to: 12 });
   let frame = 0;
 
   function heightOf(cell: CellData): number {
-    return heights.get(cell.id) ?? scale.value * (44 + 26 * (cell.text.split("\n").length - 1));
+    return heights.get(cell.id) ?? scale.value * likely(cell);
   }
 
   /** Brings the range nearer to what the window wants: its own cells at once, the margin a few at a time. */
@@ -76,8 +77,20 @@ export function useWindowing(cells: Ref<CellData[]>, column: Ref<HTMLElement | u
 
   const sizes = new ResizeObserver((entries) => {
     for (const { target } of entries) measure(target as HTMLElement);
+    if (Date.now() < endUntil) scrollTo({ top: document.documentElement.scrollHeight, behavior: "instant" });
     later();
   });
+
+  /** Until when the end of the page stays in sight while cells that come into the window turn out higher than was thought. */
+  let endUntil = 0;
+  useEventListener(window, "keydown", (event: KeyboardEvent) => {
+    endUntil = 0;
+    if (event.key !== "End" || event.defaultPrevented || isInText(event.target) || isInControl(event.target) || isInDialog()) return;
+    event.preventDefault();
+    endUntil = Date.now() + 1500;
+    scrollTo({ top: document.documentElement.scrollHeight, behavior: "instant" });
+  });
+  useEventListener(window, ["wheel", "pointerdown"], () => (endUntil = 0), { passive: true });
 
   function measure(slot: HTMLElement): void {
     const height = slot.getBoundingClientRect().height;
