@@ -1,5 +1,5 @@
 import vue from "@vitejs/plugin-vue";
-import { defineConfig } from "vite";
+import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [
@@ -14,6 +14,7 @@ export default defineConfig({
       },
     },
   ],
+  test: { css: true }, // a test reads the tokens of colours
   server: { proxy: { "/api": "http://127.0.0.1:8765" } },
   build: { target: "es2022", chunkSizeWarningLimit: 800 },
 });

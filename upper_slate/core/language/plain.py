@@ -34,6 +34,7 @@ from .tree import (
     ToDigits,
     Unread,
 )
+from .words.functions import function_named
 from .words.trailing import WORDS_OF
 
 #: How tightly each kind of node binds; a looser one inside a tighter one needs brackets.
@@ -77,6 +78,9 @@ def _write(node: Node) -> tuple[str, int]:
         case Absolute():
             return f"abs({plain(node.body)})", _ATOM
         case Call():
+            entry = function_named(node.name)
+            if entry is not None and entry.in_words and len(node.arguments) == 1:
+                return f"{entry.in_words} {_within(node.arguments[0], _POSTFIX)}", _LOOSE
             return f"{node.name}({', '.join(map(plain, node.arguments))})", _ATOM
         case Apply():
             return f"{_within(node.function, _POSTFIX)}({', '.join(map(plain, node.arguments))})", _ATOM

@@ -210,7 +210,7 @@ _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "series of": _series,
     "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute, "area between": _needs_range,
     "mean of": _of_list("mean"), "median of": _of_list("median"), "mode of": _of_list("mode"), "variance of": _of_list("variance"),
-    "standard deviation of": _of_list("stdev"), "population variance of": _of_list("popvariance"),
+    "standard deviation of": _of_list("sd"), "population variance of": _of_list("popvariance"),
     "population standard deviation of": _of_list("popstdev"), "lcm of": _of_each("lcm"), "gcd of": _of_each("gcd"),
     "angle between": _of_each("angle"), "unit vector of": _of_each("unit"),
     "length of": lambda cursor, request: Absolute(request.bodies[0], start=request.start, end=request.end), "determinant of": _of_each("det"),

@@ -14,4 +14,4 @@ __all__ = ["CALLS", "CONSTANTS", "FUNCTIONS", "GREEK", "INVERSE_NAMES", "LIST_FU
 
 def entries() -> tuple[Entry, ...]:
     """All entries in the order in which completion offers them when nothing else decides."""
-    return (*CONSTANTS.values(), *FUNCTIONS.values(), *REQUESTS.values(), *COMPLETIONS)
+    return (*CONSTANTS.values(), *(e for e in FUNCTIONS.values() if not e.in_words), *REQUESTS.values(), *COMPLETIONS)

@@ -32,6 +32,8 @@ class Entry:
     said: tuple[Form, ...] = ()
     #: letters that the answer to a request may bring in: the first that means nothing is taken
     chooses: tuple[str, ...] = ()
+    #: the words in which a clipped name is written; it is not offered
+    in_words: str = ""
 
     @property
     def written(self) -> str:

@@ -16,6 +16,11 @@ def _function(name: str, pattern: str, sample: str, meaning: str, *, latex: str 
                  latex or rf"\operatorname{{{name}}}")
 
 
+def _clipped(name: str, words: str, meaning: str) -> Entry:
+    """A clipped name that worksheets of before hold: it is read, and written in words."""
+    return Entry(name, "function", f"{words} {{L}}", rf"\text{{{words}}}\,L", meaning, (1, 1), latex=rf"\text{{{words}}}", in_words=words)
+
+
 def _trig(name: str, meaning: str, latex: str | None = None, aliases: tuple[str, ...] = ()) -> Entry:
     sign = latex or f"\\{name}"
     return _function(name, f"{name}({{x}})", rf"{sign} x", meaning, latex=sign, aliases=aliases, aims=_TRIG, angle="takes")
@@ -63,10 +68,10 @@ FUNCTIONS: Final = {entry.name: entry for entry in (
     _function("median", "median({L})", r"\operatorname{median} L", "middle value of a list", aims=("average",)),
     _function("mode", "mode({L})", r"\operatorname{mode} L", "most frequent value of a list, or a list of several", aims=("average",)),
     _function("variance", "variance({L})", r"\operatorname{variance} L", "variance of a sample (divides by n - 1)"),
-    _function("stdev", "sd({L})", r"\operatorname{sd} L", "standard deviation of a sample (divides by n - 1)", latex=r"\operatorname{sd}", aliases=("sd",),
+    _function("sd", "sd({L})", r"\operatorname{sd} L", "standard deviation of a sample (divides by n - 1)", aliases=("stdev",),
         aims=("spread", "standard deviation")),
-    _function("popvariance", "popvariance({L})", r"\operatorname{popvariance} L", "variance of a whole population"),
-    _function("popstdev", "popstdev({L})", r"\operatorname{popstdev} L", "standard deviation of a whole population"),
+    _clipped("popvariance", "population variance of", "variance of a whole population"),
+    _clipped("popstdev", "population standard deviation of", "standard deviation of a whole population"),
     _function("sum", "sum({L})", r"\operatorname{sum} L", "sum of a list", aims=("total",)),
     _function("dot", "dot({u}, {v})", r"u\cdot v", "scalar product of two vectors, also u · v and u dot v", arity=(2, 2), aims=("vector", "scalar product")),
     _function("cross", "cross({u}, {v})", r"u\times v", "vector product, also u × v and u cross v", arity=(2, 2), aims=("vector",)),
@@ -77,15 +82,15 @@ FUNCTIONS: Final = {entry.name: entry for entry in (
     _function("transpose", "transpose({M})", r"M^{T}", "rows and columns exchanged", aims=("matrix",)),
     _function("trace", "trace({M})", r"\operatorname{trace} M", "sum of the diagonal", aims=("matrix",)),
     _function("rank", "rank({M})", r"\operatorname{rank} M", "number of independent rows", aims=("matrix",)),
-    _function("rref", "rref({M})", r"\operatorname{rref} M", "reduced row echelon form", aims=("matrix",)),
+    _clipped("rref", "reduced form of", "reduced row echelon form"),
 )}
 
 #: Functions of one list: `mean(3, 4, 2)` is `mean([3, 4, 2])`.
-LIST_FUNCTIONS: Final = frozenset({"mean", "median", "mode", "variance", "stdev", "popvariance", "popstdev", "sum"})
+LIST_FUNCTIONS: Final = frozenset({"mean", "median", "mode", "variance", "sd", "popvariance", "popstdev", "sum"})
 #: Spreads of a sample: what is said of them, and the words for those of a whole population.
 SPREADS: Final = {
     "variance": ("This variance divides by n - 1, as of a sample.", "population variance of"),
-    "stdev": ("This standard deviation divides by n - 1, as of a sample.", "population standard deviation of"),
+    "sd": ("This standard deviation divides by n - 1, as of a sample.", "population standard deviation of"),
 }
 #: What `sin-1(1/2)` means.
 INVERSE_NAMES: Final = {"sin": "arcsin", "cos": "arccos", "tan": "arctan", "sinh": "arsinh", "cosh": "arcosh", "tanh": "artanh"}

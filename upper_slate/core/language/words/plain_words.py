@@ -10,7 +10,7 @@ NEVER_LETTERS: Final[dict[str, tuple[str, ...]]] = {
     "if": (),
     "are": (), "has": (), "get": (), "gives": (), "now": (), "by": (), "we": (), "this": (), "it": (), "as": (), "was": (), "not": (), "but": (), "for": (),
     "given": (), "with": (),
-    "ans": ("above",), "answer": ("above",), "int": ("floor", "integral of"), "inv": ("inverse",), "deg": ("°",), "rad": (), "std": ("stdev",), "var": ("variance",),
+    "ans": ("above",), "answer": ("above",), "int": ("floor", "integral of"), "inv": ("inverse",), "deg": ("°",), "rad": (), "std": ("sd",), "var": ("variance",),
     "avg": ("mean",), "average": ("mean",), "lim": ("limit of",), "der": ("derivative of",), "deriv": ("derivative of",), "diff": ("derivative of",),
     "grad": ("gradient of",),
     "lg": ("log",), "tg": ("tan",), "ctg": ("cot",), "ncr": ("choose",), "npr": ("permutations",), "sqr": ("sqrt",), "sqroot": ("sqrt",), "mod": (), "div": (),

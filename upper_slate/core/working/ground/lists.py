@@ -9,6 +9,7 @@ from typing import Final
 
 import sympy as sp
 
+from ...language.words import function_named
 from ...problems import LineError
 from ..context import Context
 from ..exact.bridge import settled
@@ -30,7 +31,10 @@ def call(context: Context, name: str, arguments: Sequence[Value]) -> Value:
     if not isinstance(value, ListValue):
         kind = "matrix" if name in _MATRIX_RULES else "list"
         example = "[[2, 5], [1, 4]]" if kind == "matrix" else "[3, 1, 4]"
-        raise LineError("wrong-arguments", f"{name} needs a {kind}, as in {name}({example}).")
+        entry = function_named(name)
+        words = entry.in_words if entry is not None else ""
+        shown = f"{words} {example}" if words else f"{name}({example})"
+        raise LineError("wrong-arguments", f"{words.removesuffix(' of').capitalize() or name} needs a {kind}, as in {shown}.")
     if name in ("min", "max", "gcd", "lcm"):
         return functions.call(context, name, _numbers(name, value))
     return _RULES[name](context, value)
@@ -176,7 +180,7 @@ _MATRIX_RULES: Final[dict[str, Callable[[Context, ListValue], Value]]] = {
     "trace": lambda c, v: _entry(_square(v).trace()), "rank": _rank, "rref": _rref,
 }
 _RULES: Final[dict[str, Callable[[Context, ListValue], Value]]] = {
-    "mean": _mean, "median": _median, "mode": _mode, "variance": _variance(1, "variance"), "stdev": _deviation(1, "stdev"),
+    "mean": _mean, "median": _median, "mode": _mode, "variance": _variance(1, "variance"), "sd": _deviation(1, "sd"),
     "popvariance": _variance(0, "popvariance"), "popstdev": _deviation(0, "popstdev"),
     "sum": lambda c, v: add(_numbers("sum", v)) if v.items else ZERO, **_MATRIX_RULES,
 }
