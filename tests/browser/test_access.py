@@ -46,7 +46,8 @@ class Access(InBrowser):
         self.page.get_by_role("tab", name="Names here").click()
         self.page.locator(".slot .cell").first.click()
         self.wait_for_editor()
-        self.keys("Alt+Enter")
+        self.keys("End", "Enter")
+        self.wait_for_editor()
         self.page.keyboard.type("2 honny(12) + sq")
         expect(self.page.locator(".cm-tooltip-autocomplete li").first).to_be_visible()
         self.audit("writing")
@@ -77,7 +78,7 @@ class Access(InBrowser):
         expect(self.page.locator(".table")).to_be_visible()
         self.audit("a table", ".table")
         self.page.locator(".plot").focus()
-        self.keys("f")
+        self.keys("Enter")
         expect(self.page.get_by_role("dialog")).to_be_visible()
         self.audit("a graph that fills the screen", ".graph")
 

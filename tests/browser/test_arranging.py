@@ -22,10 +22,10 @@ class Arranging(InBrowser):
         self.keys("Backspace", "Escape")  # the empty line at the end goes
         self.expect_sources(*texts)
 
-    def test_several_are_selected_moved_duplicated_and_removed(self) -> None:
+    def test_several_are_marked_moved_duplicated_and_removed(self) -> None:
         self.write("1", "2", "3", "4")
         self.keys("ArrowUp", "Shift+ArrowUp")
-        expect(self.page.locator(".slot.selected .number")).to_have_text(["2", "3"])
+        expect(self.page.locator(".slot.marked .number")).to_have_text(["2", "3"])
         self.keys("Alt+Shift+ArrowUp")
         self.expect_sources("2", "3", "1", "4")
         self.keys("Alt+Shift+ArrowDown", "Alt+Shift+ArrowDown")
@@ -41,8 +41,9 @@ class Arranging(InBrowser):
         self.keys("Control+z")
         self.expect_sources("1", "4", "2", "3", "2", "3")
 
-    def test_a_cell_is_dragged_by_its_number_and_references_follow(self) -> None:
+    def test_what_is_marked_is_dragged_by_its_number_and_references_follow(self) -> None:
         self.write("7/6", "2 + 2", "cell 1 * 6")
+        self.cell(2).locator(".number").click()
         start = self.cell(2).locator(".number").bounding_box()
         end = self.cell(1).bounding_box()
         assert start and end
@@ -132,10 +133,10 @@ class Arranging(InBrowser):
             self.keys("Enter")
             self.type_line("3/4 + 1/4")
         self.keys("Backspace", "Escape")
-        self.keys("ArrowUp", "ArrowLeft")  # the second heading
+        self.keys("ArrowUp", "Alt+o")  # the second heading
         expect(self.page.locator(".folded")).to_contain_text("1 cell is folded away")
         expect(self.page.locator(".slot")).to_have_count(3)
-        self.keys("ArrowUp", "h")
+        self.keys("ArrowUp", "Alt+h")
         expect(self.cell(1).locator(".value")).to_have_count(0)
         self.page.reload()
         self.cell(1).get_by_role("button", name="show the result").click()
@@ -152,7 +153,7 @@ class Arranging(InBrowser):
         self.type_line("2")
         self.keys("Backspace", "Escape")
         self.expect_sources("# A", "1", "# B", "2")
-        self.keys("ArrowUp", "ArrowLeft", "Alt+Shift+ArrowUp")
+        self.keys("ArrowUp", "Alt+o", "Alt+Shift+ArrowUp")
         self.expect_sources("# A", "# B", "2", "1")
 
     def test_find_and_replace(self) -> None:
@@ -162,7 +163,7 @@ class Arranging(InBrowser):
         find.fill("x")
         count = self.page.locator(".find .count")
         expect(count).to_have_text("1 of 4")
-        self.page.get_by_label("whole names").check()
+        self.page.get_by_text("whole names").click()
         expect(count).to_have_text("1 of 3")
         find.press("Enter")
         expect(self.page.locator(".find .around")).to_contain_text("cell 2")
@@ -178,7 +179,7 @@ class Arranging(InBrowser):
         self.write("59/6", "2")
         self.keys("ArrowUp", "Control+.")
         self.expect_result(1, "9.83333", "≈")
-        self.keys("h", "Control+d", "Alt+Shift+ArrowDown")
+        self.keys("Alt+h", "Control+d", "Alt+Shift+ArrowDown")
         self.expect_sources("59/6", "2", "59/6")
         self.page.reload()
         expect(self.page.locator(".slot")).to_have_count(3)

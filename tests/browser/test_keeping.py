@@ -130,7 +130,7 @@ class Keeping(InBrowser):
         other.wait_for_selector(".cm-content:focus")
         other.keyboard.press("Control+a")
         other.keyboard.type("a = 70")
-        other.keyboard.press("Shift+Enter")
+        other.keyboard.press("Escape")
         self.expect_sources("a = 70", "")
         self.page.bring_to_front()
         self.keys("Enter")

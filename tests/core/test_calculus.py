@@ -137,7 +137,7 @@ ERRORS = (
     ("table of x^2 for x from 0 to 1 step 0", "outside-domain"),
     ("table of x for x from 0 to 10^9 step 1", "too-large"),
     ("graph x^2 for x from 2 to 1", "outside-domain"),
-    ("graph points [1, 2]", "not-supported"),
+    ("graph points [1, [2, 3]]", "not-supported"),
 )
 
 SERIES = (

@@ -155,7 +155,8 @@ OFFERS: tuple[tuple[str, str], ...] = (
     ("h(t) = sin(2 pi t)", "graph h for t from -5 to 5"),
     ("v = x^2 - 1", "graph v for x from -5 to 5"),
     ("P = [[1, 2], [3, 4]]", "graph points P"),
-    ("L = [1, 2, 3]", ""),
+    ("L = [1, 2, 3]", "graph points L"),
+    ("E = [[1, 2], [x, 4]]", ""),
     ("w = 3", ""),
     ("k(x, y) = x y", ""),
 )

@@ -50,4 +50,4 @@ def vocabulary() -> VocabularySchema:
     """Every word of the language, and the patterns of the tray."""
     return VocabularySchema(
         entries=[EntrySchema(name=e.name, kind=e.kind, pattern=e.pattern, sample=e.sample, meaning=e.meaning, aims=[*e.aims, *e.also_said]) for e in entries()],
-        patterns=[PatternSchema(group=p.group, name=p.name, written=p.written, sample=p.sample) for p in PATTERNS])
+        patterns=[PatternSchema(group=p.group, name=p.name, written=p.written, sample=p.sample, also=list(p.also)) for p in PATTERNS])

@@ -162,12 +162,13 @@ class EntrySchema(BaseModel):
 
 
 class PatternSchema(BaseModel):
-    """A pattern of the tray: `written` has `{…}` round each gap, `sample` is LaTeX."""
+    """A pattern of the tray: `written` has `{…}` round each gap, `sample` is LaTeX; `also` are other words by which it is found."""
 
     group: str
     name: str
     written: str
     sample: str
+    also: list[str]
 
 
 class VocabularySchema(BaseModel):

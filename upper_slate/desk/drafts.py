@@ -9,6 +9,7 @@ from ..core.line.tasks import LineOutcome
 from ..core.page.cells import PlannedLine
 from ..core.page.known import function_head, known_names, tolerant_reading
 from ..core.page.page import Answer, Page
+from ..core.reading.unfinished import ends_in_unfinished_word
 from ..store.outcomes import Outcomes
 from ..workroom.workroom import Workroom
 from .rows import settled_row
@@ -55,5 +56,5 @@ class Drafts:
         for line, outcome in zip(drafted.lines, drafted.outcomes, strict=True):
             names = known_names(line.task.names, line.task.failed, function_head(line.task.source))
             found.append({"offset": line.offset, "reading": tolerant_reading(line.task.source, names, places=True),
-                          "result": None if outcome is None else settled_row(line, outcome)})
+                          "unfinished": ends_in_unfinished_word(line.task.source, names), "result": None if outcome is None else settled_row(line, outcome)})
         return found

@@ -119,7 +119,8 @@ class Worksheets:
         with self._write, self._session() as session:
             if worksheet_id is not None and session.get(Worksheet, worksheet_id) is not None:
                 return worksheet_id
-            row = Worksheet(id=worksheet_id or new_id(), title=title.strip()[:200] or "Untitled", folder=folder[:200], conventions=(conventions or Conventions()).as_dict())
+            agreed = (conventions or Conventions()).as_dict()
+            row = Worksheet(id=worksheet_id or new_id(), title=title.strip()[:200] or "Untitled", folder=folder[:200], conventions=agreed)
             session.add(row)
             session.flush()
             if made:

@@ -10,6 +10,7 @@ import sympy as sp
 from ..language import tree as t
 from ..language.signs import holds
 from ..language.typeset import set_line, typeset, typeset_line
+from ..language.words.trailing import IN_COMPLEX_NUMBERS
 from ..line.assumptions import bounds_in, facts_of, simple_facts
 from ..line.conventions import Conventions
 from ..line.gate import UNEXPECTED, log_once, unexpected
@@ -37,7 +38,7 @@ from ..writing.decimals import Digits, decimal_of
 from ..writing.expressions import NoExactForm
 from ..writing.text import text_of, write_tree
 from . import checks
-from .offers import offers_of
+from .offers import as_typed, of_equation, of_no_solution, offers_of
 from .result_writer import ResultWriter
 from .shown_working import working_of
 from .tried_offers import offers_that_work
@@ -95,7 +96,7 @@ class _LineWorker:
         self.result["name"] = line.name
         if line.kind == "empty":
             return LineOutcome(self.result, previous=task.previous)
-        context.complex = self.conventions.numbers == "complex"
+        context.complex = self.conventions.numbers == "complex" or _is_in_complex_numbers(line.body)
         context.view = None if task.view is None else view_of(task.view)
         self._prepare(line)  # nothing is assumed of letters in what is above: where they are free here, it is put in
         context.assumptions = {n: self._assumed(facts) for n, facts in task.assumptions.items()}
@@ -184,7 +185,7 @@ class _LineWorker:
         self.writer.write(value)
         self._finish_notices(line)
         self.result["working"] = working_of(context, line.body, value, self.writer.style())
-        self.result["offers"] = offers_of(line.name, value, self.conventions)
+        self.result["offers"] = offers_of(line, self.task.source, value, self.conventions)
         meaning = self._meaning(value)
         own = None if line.parameters or isinstance(value, FunctionValue) else line.name
         return self._outcome(meaning, defined=meaning, previous=checks.remembered(value, context.requirements, (), own) if meaning else None)
@@ -223,6 +224,10 @@ class _LineWorker:
         self.writer.write(value)
         self._finish_notices(line)
         self.result["working"] = working_of(self.context, line.body, value, self.writer.style())
+        if isinstance(value, SolutionsValue):
+            self.result["offers"] = of_no_solution(Evaluator(self.context), body, self.task.source, value)
+        else:
+            self.result["offers"] = offers_of(line, self.task.source, value, self.conventions)
         meaning = self._meaning(value)
         previous = checks.remembered(value, self.context.requirements) if meaning else None
         return self._outcome(meaning, previous=checks.remembered_integral(previous, body))
@@ -234,6 +239,7 @@ class _LineWorker:
             self.result["verdict"] = "true" if holds else "not-true"
         self.writer.write(value)
         self._finish_notices(line)
+        self.result["offers"] = offers_of(line, self.task.source, value, self.conventions)
         self.result["saysMore"] = bool(self.writer.request)  # an equation stands as it was written; one that answers a request is its result
         return self._outcome(self._meaning(value), previous=checks.remembered_statement(of_relation(value), self.context.requirements))
 
@@ -244,6 +250,7 @@ class _LineWorker:
         if not any(a.difference.free_symbols for a in statement.atoms()):
             self.result["verdict"] = ask_relation(self.context, statement, []).word
         self.result["exact"] = write_tree(body).data
+        self.result["offers"] = of_equation(as_typed(body, self.task.source), sorted({s.name for a in statement.atoms() for s in a.difference.free_symbols}))
         self._finish_notices(line)
         return self._outcome(None, previous=checks.remembered_statement(statement, self.context.requirements))
 
@@ -338,11 +345,16 @@ class _LineWorker:
             message = message.format(*(_value_text(v) for v in error.values))
         problem = error.problem(len(self.task.source))
         empty = empty_result(self.task.source)
-        offers = self._offers(problem.suggestions)
+        suggestions = problem.suggestions
+        if error.code == "not-real" and not suggestions and self.line is not None:
+            end = len(self.task.source.rstrip())
+            suggestions = (Suggestion(" in complex numbers", end, end),)
+        offers = self._offers(suggestions)
         result["kind"] = "error"
         result["error"] = {"code": problem.code, "message": message, "start": problem.start, "end": problem.end,
                            "suggestion": offers[0] if offers else None, "suggestions": offers}
-        result["exact"], result["decimal"], result["forms"], result["conditions"] = empty["exact"], empty["decimal"], empty["forms"], empty["conditions"]
+        for field in ("exact", "decimal", "digits", "forms", "conditions"):
+            result[field] = empty[field]
         line = self.line
         if line is not None:
             result["notices"] = [self._notice(n) for n in line.notices]
@@ -361,8 +373,19 @@ def _reached(used: set[str], task: LineTask) -> list[MeaningData]:
     return list(found.values())
 
 
+def _is_in_complex_numbers(node: t.Node | None) -> bool:
+    """Whether the line ends so."""
+    while isinstance(node, t.ToDigits | t.InForm):
+        if isinstance(node, t.InForm) and node.form == IN_COMPLEX_NUMBERS:
+            return True
+        node = node.body
+    return False
+
+
 def _asked(node: t.Node | None) -> Literal["decimal", "exact"] | None:
     """How a line itself says that its result is to be shown."""
+    while isinstance(node, t.InForm) and node.form == IN_COMPLEX_NUMBERS:
+        node = node.body
     if isinstance(node, t.ToDigits) or (isinstance(node, t.InForm) and node.form == "decimal"):
         return "decimal"
     return "exact" if isinstance(node, t.InForm) else None

@@ -15,7 +15,7 @@ from ..working.ground import judge
 from ..working.ground.arithmetic import negate
 from ..working.ground.values import FunctionValue, Value, is_scalar
 from ..writing.forms import forms_in_trees
-from ..writing.numbers import integer, product_of, surd_tree, terminating
+from ..writing.numbers import in_standard_form, integer, product_of, surd_tree, terminating
 from ..writing.style import PLAIN, Style
 from ..writing.text import tree_of
 
@@ -52,12 +52,8 @@ def _standard(value: Value, half_turn: sp.Expr) -> Node | None:
     text = terminating(abs(value.as_fmpq))
     if text is None or value.as_fmpq == 0 or len(text) > 60:
         return None
-    whole, _, part = text.partition(".")
-    digits = (whole + part).lstrip("0")
-    power = len(whole) - 1 if whole.strip("0") else -(len(part) - len(part.lstrip("0")) + 1)
-    shown = digits.rstrip("0") or "0"
-    mantissa = ("-" if value.as_fmpq < 0 else "") + shown[0] + ("." + shown[1:] if len(shown) > 1 else "")
-    return Product((Number(mantissa), Power(Number("10"), integer(power))), ("", "*"))
+    standard = in_standard_form(text, value.as_fmpq < 0)
+    return Product((standard, Power(Number("10"), integer(0))), ("", "*")) if isinstance(standard, Number) else standard
 
 
 def _degrees(value: Value, half_turn: sp.Expr) -> Node:

@@ -8,6 +8,7 @@ import sympy as sp
 
 from ..language import tree as t
 from ..language.typeset import typeset
+from ..language.words.trailing import IN_COMPLEX_NUMBERS
 from ..line.conventions import Conventions
 from ..line.result import LineResult
 from ..problems import LineError
@@ -27,6 +28,7 @@ from ..writing.tables import table_data, table_tree
 from ..writing.text import text_of, tree_of, write_tree
 from . import checks
 from .asked_forms import in_form
+from .other_digits import other_digits
 
 
 class ResultWriter:
@@ -89,7 +91,7 @@ class ResultWriter:
                 tree = prime_factors(value.as_int()) or tree
             except TooLarge:
                 raise LineError("too-large", "The prime factors of this number would not be found in time: too long a part of it has no small factor.") from None
-        if isinstance(self.line.body, t.InForm) and self.line.body.form != "decimal":
+        if isinstance(self.line.body, t.InForm) and self.line.body.form not in ("decimal", IN_COMPLEX_NUMBERS):
             tree = in_form(value, self.line.body.form, self.context.half_turn)
         return tree
 
@@ -101,6 +103,8 @@ class ResultWriter:
             says_nothing = text.text == exact and (isinstance(value, RelationValue) or (is_scalar(value) and free_letters(value)))
             if not says_nothing:
                 self.result["decimal"] = text.rounded(rounded.exact)
+                if not rounded.exact and not isinstance(value, FunctionValue | RelationValue):
+                    self.result["digits"] = other_digits(value, self._digits(), self.style())
         except (NoDecimal, LineError):
             if is_scalar(value) and not free_letters(value) and not (isinstance(value, sp.Expr) and value.is_infinite):
                 self.context.note("No decimal is shown: its last digit could not be proved.")
@@ -146,6 +150,7 @@ class ResultWriter:
         except NoDecimal:
             raise LineError("not-supported", "This has no closed form, and its decimals could not be proved.") from None
         self.result["decimal"] = write_tree(rounded.tree).rounded(rounded.exact)
+        self.result["digits"] = other_digits(value, self._digits(), self.style())
 
     def _write_solutions(self, value: SolutionsValue) -> None:
         result, style, digits = self.result, self.style(), self._digits()
@@ -154,6 +159,8 @@ class ResultWriter:
         result["exact"] = None if exact is None else exact.data
         if rounded is not None and (exact is None or rounded[0].text != exact.text):
             result["decimal"] = rounded[0].rounded(rounded[1])
+            if not rounded[1]:
+                result["digits"] = other_digits(value, digits, style)
         result["solutions"] = solutions_data(value, digits, style)
         self._write_conditions(requirement_relations(self.context.requirements), style)
         if value.period_letter is not None:

@@ -50,6 +50,8 @@ _STEPS = {"=": "=", "<=>": r"\Leftrightarrow", "=>": r"\Rightarrow"}
 #: Functions with a shape of their own, where a power cannot stand after the name.
 _OWN_SHAPE = frozenset({"sqrt", "cbrt", "root", "abs", "exp", "choose", "dot", "cross", "conj", "floor", "ceil", "inverse", "transpose"})
 _LOOSE, _SUM, _PRODUCT, _UNARY, _POWER, _ATOM = range(6)
+#: LaTeX of a relation that fits into a row for certain (characters).
+_SHORT = 70
 _ESCAPES = str.maketrans({c: "\\" + c for c in "#$%&_{}"} | {"\\": r"\backslash ", "^": r"\wedge ", "~": r"\sim "})
 
 
@@ -214,7 +216,7 @@ class _Typesetter:
             case Logic():
                 if node.sign == "not":
                     return rf"\text{{not }}{self.write(node.parts[0])}", _LOOSE
-                return rf"\;\text{{ {node.sign} }}\;".join(map(self.write, node.parts)), _LOOSE
+                return rf"\;\text{{ {node.sign} }}\;".join(map(self._kept_together, node.parts)), _LOOSE
             case Cases():
                 return self._cases(node), _ATOM
             case At():
@@ -270,6 +272,11 @@ class _Typesetter:
         if rooted or isinstance(base, Prime | Apply | Mixed | Postfix):
             return rf"\left({self.write(base)}\right)^{{{exponent}}}"
         return f"{self.within(base, _ATOM)}^{{{exponent}}}"
+
+    def _kept_together(self, node: Node) -> str:
+        """A short relation among others as one piece, so that a row never breaks inside `x = 4.57`."""
+        text = self.write(node)
+        return f"{{{text}}}" if isinstance(node, Relation) and len(text) <= _SHORT else text
 
     def _argument(self, node: Call) -> str:
         argument = node.arguments[0] if len(node.arguments) == 1 else None

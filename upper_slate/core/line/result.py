@@ -181,6 +181,7 @@ class HeadResult(TypedDict):
 class LineResult(TypedDict):
     """The result of a line. A field that does not apply is null or empty.
 
+    `digits` is a rounded result to other numbers of digits.
     `head` is the reading in its parts; `saysMore` tells whether the result says something that the line does not, `asWritten`
     that a function is shown as it was defined, by its letters.
     """
@@ -192,6 +193,7 @@ class LineResult(TypedDict):
     head: HeadResult
     exact: Written | None
     decimal: DecimalWritten | None
+    digits: list[FormResult]
     forms: list[FormResult]
     conditions: list[str]
     conditionsLatex: list[str]
@@ -222,17 +224,18 @@ class LineRow(LineResult):
 
 
 class DraftRow(TypedDict):
-    """A line as it reads so far; `result` where it was quick."""
+    """A line as it reads so far; `result` where it was quick. With `unfinished` its last word may still be on its way."""
 
     offset: int
     reading: str
+    unfinished: bool
     result: LineRow | None
 
 
 def empty_result(source: str, kind: str = "empty") -> LineResult:
     """A line with nothing in it yet."""
-    return {"source": source, "kind": kind, "name": None, "reading": "", "head": {"left": "", "sign": "", "right": ""}, "exact": None, "decimal": None, "forms": [],
-            "conditions": [], "conditionsLatex": [], "notices": [], "working": [], "verdict": None, "counterexample": None, "counterexampleLatex": None,
+    return {"source": source, "kind": kind, "name": None, "reading": "", "head": {"left": "", "sign": "", "right": ""}, "exact": None, "decimal": None, "digits": [],
+            "forms": [], "conditions": [], "conditionsLatex": [], "notices": [], "working": [], "verdict": None, "counterexample": None, "counterexampleLatex": None,
             "solutions": None, "table": None, "graph": None, "offers": {}, "error": None, "asked": None, "saysMore": False, "asWritten": False, "besideDecimal": False}
 
 
@@ -246,4 +249,4 @@ def error_result(source: str, code: str, message: str, reading: str = "") -> Lin
 
 def printed(result: LineResult) -> dict[str, Any]:
     """The result as `run --json` prints it."""
-    return {k: v for k, v in result.items() if k not in ("head", "saysMore", "asWritten", "besideDecimal")}
+    return {k: v for k, v in result.items() if k not in ("head", "digits", "saysMore", "asWritten", "besideDecimal")}

@@ -57,6 +57,18 @@ def decimal_digits(scaled: int, places: int) -> str:
     return f"{sign}{digits[:-places]}.{digits[-places:]}" if places else f"{sign}{digits}"
 
 
+def in_standard_form(decimal: str, negative: bool = False) -> Node | None:
+    """1.2*10^5 from the digits of a decimal above 0; a number from 1 to 10 stands alone. None for 0."""
+    whole, _, part = decimal.partition(".")
+    digits = (whole + part).lstrip("0")
+    if not digits:
+        return None
+    power = len(whole) - 1 if whole.strip("0") else -(len(part) - len(part.lstrip("0")) + 1)
+    shown = digits.rstrip("0")
+    mantissa = Number(("-" if negative else "") + shown[0] + ("." + shown[1:] if len(shown) > 1 else ""))
+    return mantissa if power == 0 else Product((mantissa, Power(Number("10"), integer(power))), ("", "*"))
+
+
 def rational_tree(q: fmpq, style: Style = PLAIN) -> Node:
     """A fraction, a mixed number or a decimal, by the style."""
     if q < 0:

@@ -12,17 +12,23 @@ import { useWorksheet } from "../sheet/store";
 import { verdictOf } from "../lines/verdicts";
 import { renewCompletion } from "./completion";
 import { showErrors } from "./errorMarks";
+import TouchKeys from "./TouchKeys.vue";
 import { mathEditor, type OpenEditor } from "./mathEditor";
 import { useDraft } from "./useDraft";
 import { useFigures } from "./useFigures";
+import { useSelected } from "./useSelected";
 
 /** The open cell: a plain-text editor, above it the typeset reading within a keystroke, in grey the result if it is quick. */
 const props = defineProps<{ cell: CellData }>();
 const sheet = useWorksheet();
 const host = ref<HTMLElement>();
+const isTouched = matchMedia("(pointer: coarse)").matches;
 const { lines, read } = useDraft(() => sheet.id, () => props.cell.id);
 const text = ref(sheet.drafts.get(props.cell.id) ?? props.cell.text);
 const isEmpty = computed(() => !text.value);
+const part = useSelected(() => sheet.id, () => props.cell.id);
+const partLine = part.line;
+const partOffers = part.offers;
 const figures = useFigures(lines, () => (text.value === props.cell.text ? (sheet.results.get(props.cell.id) ?? []) : []));
 /** Whether a step typed here has a line to go on from. */
 const goesOnFrom = computed(() => {
@@ -45,6 +51,7 @@ function sourceAt(line: DraftLine): string {
 }
 
 function results(line: DraftLine, index: number) {
+  if (line.unfinished && !isPausing.value) return []; // a word that begins something known waits
   const wanted = props.cell.display[`line${index}`];
   return line.result && !line.result.error ? shownResults(line.result, typeof wanted === "string" ? wanted : undefined, sheet.conventions.results ?? "exact") : [];
 }
@@ -82,15 +89,17 @@ function leave(event: FocusEvent): void {
   if (document.hasFocus() && sheet.active === props.cell.id && !next?.closest(".cm-tooltip")) sheet.commit(props.cell.id);
 }
 
+function typed(next: string): void {
+  text.value = next;
+  isPausing.value = false;
+  void pauseSoon();
+  sheet.write(props.cell.id, next);
+  read(next);
+}
+
 onMounted(() => {
   if (!host.value) return;
-  editor = mathEditor(host.value, props.cell, sheet, (next) => {
-    text.value = next;
-    isPausing.value = false;
-    void pauseSoon();
-    sheet.write(props.cell.id, next);
-    read(next);
-  });
+  editor = mathEditor(host.value, props.cell, sheet, { typed, selected: part.select });
   editor.lineAtCursor = lineAtCursor;
   sheet.editor = editor;
   read(text.value);
@@ -122,6 +131,11 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
       <span v-else-if="isEmpty" class="hint">Type mathematics, as in <code>f(x) = x^2 - 3</code> — or a space for a note</span>
     </div>
     <div ref="host" class="field" />
+    <p v-if="partLine" class="part" role="status">
+      <span class="part-value"><Typeset :latex="partLine.reading" small /><template v-for="(result, k) in results(partLine, -1)" :key="k"><span class="rel">{{ result.relation }}</span><Typeset :latex="result.latex" small /></template></span>
+      <button v-for="[what, line] in partOffers" :key="what" class="part-word" data-keeps-editor @mousedown.prevent @click.stop="sheet.addBelow(cell.id, line)">{{ what }}</button>
+    </p>
+    <TouchKeys v-if="isTouched" @press="editor?.insertPattern($event)" />
     <p v-for="fault in faults" :key="fault.line.offset" class="fault" role="status">
       {{ fault.error.message }}
       <OfferButtons :source="fault.line.result?.source ?? ''" :offers="fault.error.suggestions" @take="mend(fault.line, $event)" />
@@ -147,6 +161,13 @@ watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, er
 .hint { color: var(--ink-quiet); font: italic 15.5px var(--serif); }
 .hint code { font: 14.5px var(--mono); }
 .field { margin-top: 4px; padding-top: 9px; border-top: 1px solid var(--hair); }
+/* over what is below, so that nothing moves while something is being selected */
+.part { position: absolute; z-index: 4; right: 10px; top: calc(100% - 6px); margin: 0; max-width: calc(100% - 20px); display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 14px; padding: 5px 12px; background: var(--page-open); border: 1px solid var(--hair); border-radius: var(--round); box-shadow: var(--shadow-low); }
+.part-value { color: var(--ink-quiet); max-width: 100%; overflow-x: auto; overflow-y: hidden; }
+.part-value .rel { padding: 0 7px; font-size: 17px; }
+.part-word { color: var(--act); font-size: 13.5px; padding: 3px 0; }
+.part-word:hover { text-decoration: underline; text-underline-offset: 3px; }
+@media (hover: none) { .part-word { min-height: 40px; } }
 .figure { margin-top: 10px; }
 .figure.old { opacity: 0.45; }
 .fault { margin: 6px 0 0; font: italic 15.5px/1.5 var(--serif); color: var(--wrong); }

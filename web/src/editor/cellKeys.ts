@@ -1,4 +1,4 @@
-import { acceptCompletion, clearSnippet, closeCompletion, currentCompletions, nextSnippetField, prevSnippetField, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
+import { acceptCompletion, closeCompletion, currentCompletions, selectedCompletion, startCompletion } from "@codemirror/autocomplete";
 import { insertNewline, redo, redoDepth, undo, undoDepth } from "@codemirror/commands";
 import type { EditorView, KeyBinding } from "@codemirror/view";
 import { nextTick } from "vue";
@@ -8,6 +8,7 @@ import { preferences } from "../shared/preferences";
 import { goToDefinition, pointOutUses } from "../sheet/namesAtCursor";
 import { showHelp } from "../sheet/panel";
 import type { useWorksheet } from "../sheet/store";
+import { leaveGaps, toGap } from "./gaps";
 import { useNudge } from "./useNudge";
 import { wordAt } from "./places";
 
@@ -17,7 +18,7 @@ type Sheet = ReturnType<typeof useWorksheet>;
 export function openCellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
   const atEdge = (view: EditorView, by: -1 | 1) => !isListOpen(view) && isEdgeRow(view, by);
   const enter = (view: EditorView) => takesMarked(view) || goOn(view, cell, sheet);
-  const anotherLine = (view: EditorView) => takesMarked(view) || insertNewline(view);
+  const anotherLine = (view: EditorView) => takesMarked(view) || !view.state.doc.toString().trim() || insertNewline(view);
   const linesFirst = () => preferences.value.enter === "line";
 
   return [
@@ -48,8 +49,8 @@ export function mathKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
 
   return [
     ...openCellKeys(cell, sheet),
-    { key: "Tab", run: (view) => takesMarked(view) || nextSnippetField(view) || acceptOffered(view) || toLineEnd(view) },
-    { key: "Shift-Tab", run: prevSnippetField },
+    { key: "Tab", run: (view) => takesMarked(view) || toGap(view, 1) || acceptOffered(view) || toLineEnd(view) },
+    { key: "Shift-Tab", run: (view) => toGap(view, -1) },
     { key: "Ctrl-Space", run: startCompletion },
     { key: "Alt-ArrowUp", run: (view) => nudgeHere(view, 1) },
     { key: "Alt-ArrowDown", run: (view) => nudgeHere(view, -1) },
@@ -84,10 +85,9 @@ function acceptOffered(view: EditorView): boolean {
 /** After the last gap, Tab goes to the end of the line; from there it leaves the cell, as it leaves any field. */
 function toLineEnd(view: EditorView): boolean {
   const { head, empty } = view.state.selection.main;
-  const end = view.state.doc.lineAt(head).to;
-  if (empty && head === end) return false;
-  clearSnippet(view);
-  view.dispatch({ selection: { anchor: end } });
+  if (empty && head === view.state.doc.lineAt(head).to) return false;
+  leaveGaps(view);
+  view.dispatch({ selection: { anchor: view.state.doc.lineAt(view.state.selection.main.head).to } });
   return true;
 }
 

@@ -1,11 +1,11 @@
-import { autocompletion, currentCompletions, snippetCompletion, startCompletion, selectedCompletion, CompletionContext, type Completion, type CompletionResult } from "@codemirror/autocomplete";
+import { autocompletion, currentCompletions, pickedCompletion, startCompletion, selectedCompletion, CompletionContext, type Completion, type CompletionResult } from "@codemirror/autocomplete";
 import type { EditorView } from "@codemirror/view";
 
 import type { NameHere } from "../shared/api/client";
 import { typesetHtml } from "../shared/katex";
 import { entries, type Entry } from "../shared/vocabulary";
 import type { useWorksheet } from "../sheet/store";
-import { snippetOf } from "./gaps";
+import { insertPattern } from "./gaps";
 
 type Sheet = ReturnType<typeof useWorksheet>;
 
@@ -87,7 +87,10 @@ function offered(entry: Entry, query: string): Ranked[] {
   const starts = (text: string) => text.toLowerCase().startsWith(query);
   const rank = starts(label) ? 8 : label.split(" ").some(starts) ? 6 : query.length > 2 && entry.aims.some(starts) ? 4 : 0;
   if (!rank) return [];
-  const option = kept(entryOptions, entry, () => ({ ...snippetCompletion(snippetOf(entry.pattern), { label, detail: entry.meaning }), sample: entry.sample }) as Offered);
+  const option = kept(entryOptions, entry, () => ({
+    label, detail: entry.meaning, sample: entry.sample,
+    apply: (view, picked, from, to) => insertPattern(view, entry.pattern, from, to, pickedCompletion.of(picked)),
+  }));
   return [{ option, rank: rank - entry.pattern.split("{").length / 100 }];
 }
 

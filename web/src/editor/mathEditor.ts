@@ -1,4 +1,4 @@
-import { closeBrackets, closeBracketsKeymap, snippet } from "@codemirror/autocomplete";
+import { closeBrackets, closeBracketsKeymap } from "@codemirror/autocomplete";
 import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
 import { bracketMatching } from "@codemirror/language";
 import { Annotation, EditorState, Prec } from "@codemirror/state";
@@ -10,7 +10,7 @@ import type { EditorHandle, useWorksheet } from "../sheet/store";
 import { mathKeys } from "./cellKeys";
 import { completion } from "./completion";
 import { errorMarks } from "./errorMarks";
-import { snippetOf } from "./gaps";
+import { gaps, insertPattern, patternIn, selectedText } from "./gaps";
 import { inTheLanguage, notationIn } from "./notation";
 import { selectionAt, wordAt } from "./places";
 import { editorTheme } from "./theme";
@@ -28,7 +28,7 @@ export interface OpenEditor extends EditorHandle {
 }
 
 /** The plain-text editor of a cell with the keys of the worksheet. */
-export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, typed: (text: string) => void): OpenEditor {
+export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, told: { typed(text: string): void; selected(part: string): void }): OpenEditor {
   void loadVocabulary();
   const text = sheet.drafts.get(cell.id) ?? cell.text;
   const view = new EditorView({
@@ -41,6 +41,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
         history(),
         drawSelection(),
         bracketMatching({ brackets: "()[]" }),
+        gaps,
         closeBrackets(),
         EditorState.languageData.of(() => [{ closeBrackets: { brackets: ["(", "["] } }]),
         completion(sheet),
@@ -49,7 +50,9 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
         EditorView.lineWrapping,
         EditorView.contentAttributes.of({ "aria-label": "Mathematics", spellcheck: "false", autocapitalize: "off", autocorrect: "off", enterkeyhint: "done" }),
         EditorView.updateListener.of((update) => {
-          if (update.docChanged && !update.transactions.some((transaction) => transaction.annotation(fromElsewhere))) typed(update.state.doc.toString());
+          if (update.docChanged && !update.transactions.some((transaction) => transaction.annotation(fromElsewhere))) told.typed(update.state.doc.toString());
+          const { from, to } = update.state.selection.main;
+          if (update.selectionSet || update.docChanged) told.selected(from < to && to - from < update.state.doc.length ? update.state.sliceDoc(from, to) : "");
         }),
         EditorView.domEventHandlers({ paste: (event, editor) => pasteCells(event, editor, cell, sheet) }),
         EditorView.inputHandler.of((editor, _from, _to, input) => spaceMakesNote(editor, input, cell, sheet) || stepGoesOn(editor, input, cell, sheet)),
@@ -64,7 +67,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, type
     focus: () => view.focus(),
     insertPattern: (pattern) => {
       const { from, to } = view.state.selection.main;
-      snippet(snippetOf(pattern))(view, null, from, to);
+      insertPattern(view, patternIn(pattern, view.state.sliceDoc(view.state.doc.lineAt(from).from, from), selectedText(view.state)), from, to);
       view.focus();
     },
     wordAtCursor: () => wordAt(view.state),

@@ -18,6 +18,6 @@ export const editorTheme = EditorView.theme({
   ".cm-completionDetail": { font: "italic 14.5px var(--serif)", color: "var(--ink-quiet)", marginLeft: "auto" },
   ".cm-sample": { flex: "none", fontSize: "13px", color: "var(--ink)", maxWidth: "220px", overflow: "hidden" },
   ".cm-error-place": { textDecoration: "underline wavy var(--wrong)", textUnderlineOffset: "4px", textDecorationSkipInk: "none" },
-  ".cm-snippetField": { backgroundColor: "var(--act-tint)" },
+  ".cm-gap": { backgroundColor: "var(--act-tint)" },
   ".cm-placeholder": { color: "var(--ink-quiet)" },
 });

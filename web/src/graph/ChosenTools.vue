@@ -1,4 +1,8 @@
 <script setup lang="ts">
+import "element-plus/es/components/option/style/css";
+import "element-plus/es/components/select/style/css";
+
+import { ElOption, ElSelect } from "element-plus/es/components/select/index";
 import { computed } from "vue";
 
 import TypedField from "../shared/TypedField.vue";
@@ -30,15 +34,16 @@ function addArea(): void {
 
 /** Characters that a field shows: an exact end is often long. */
 const wide = (text: string) => Math.min(20, Math.max(6, text.length));
-const picked = (event: Event) => ((event.target as HTMLSelectElement).value === "" ? null : Number((event.target as HTMLSelectElement).value));
+/** Stands for the axis among the numbers of curves. */
+const AXIS = -1;
 </script>
 
 <template>
   <section v-if="choice.area" class="tool" aria-label="Shaded area">
     <header><p class="title">Shaded area</p><button class="quiet-button" @click="emit('area', undefined)">remove</button></header>
     <div class="fields">
-      <label v-if="curves.length > 1">between <select :value="choice.area.one" @change="emit('area', { ...choice.area, one: picked($event) ?? 0 })"><option v-for="curve in curves" :key="curve.index" :value="curve.index">{{ curve.source }}</option></select></label>
-      <label>{{ curves.length > 1 ? "and" : "above or below" }} <select :value="choice.area.other ?? ''" @change="emit('area', { ...choice.area, other: picked($event) })"><option value="">the axis</option><option v-for="curve in curves.filter((item) => item.index !== choice.area?.one)" :key="curve.index" :value="curve.index">{{ curve.source }}</option></select></label>
+      <label v-if="curves.length > 1">between <ElSelect size="small" :model-value="choice.area.one" aria-label="The first curve" @update:model-value="emit('area', { ...choice.area, one: Number($event) })"><ElOption v-for="curve in curves" :key="curve.index" :value="curve.index" :label="curve.source" /></ElSelect></label>
+      <label>{{ curves.length > 1 ? "and" : "above or below" }} <ElSelect size="small" :model-value="choice.area.other ?? AXIS" aria-label="The second curve" @update:model-value="emit('area', { ...choice.area, other: Number($event) === AXIS ? null : Number($event) })"><ElOption :value="AXIS" label="the axis" /><ElOption v-for="curve in curves.filter((item) => item.index !== choice.area?.one)" :key="curve.index" :value="curve.index" :label="curve.source" /></ElSelect></label>
       <label>from <TypedField :value="choice.area.low" :size="wide(choice.area.low)" @change="emit('area', { ...choice.area, low: $event })" /></label>
       <label>to <TypedField :value="choice.area.high" :size="wide(choice.area.high)" @change="emit('area', { ...choice.area, high: $event })" /></label>
     </div>
@@ -48,7 +53,7 @@ const picked = (event: Event) => ((event.target as HTMLSelectElement).value === 
   <section v-if="choice.tangent" class="tool" aria-label="Tangent">
     <header><p class="title">Tangent</p><button class="quiet-button" @click="emit('tangent', undefined)">remove</button></header>
     <div class="fields">
-      <label v-if="curves.length > 1">to <select :value="choice.tangent.curve" @change="emit('tangent', { ...choice.tangent, curve: picked($event) ?? 0 })"><option v-for="curve in curves" :key="curve.index" :value="curve.index">{{ curve.source }}</option></select></label>
+      <label v-if="curves.length > 1">to <ElSelect size="small" :model-value="choice.tangent.curve" aria-label="The curve" @update:model-value="emit('tangent', { ...choice.tangent, curve: Number($event) })"><ElOption v-for="curve in curves" :key="curve.index" :value="curve.index" :label="curve.source" /></ElSelect></label>
       <label>at {{ graph.letter }} = <TypedField :value="choice.tangent.at" :size="wide(choice.tangent.at)" @change="emit('tangent', { ...choice.tangent, at: $event })" /></label>
     </div>
     <template v-if="tangent?.equation">
@@ -65,7 +70,7 @@ header { display: flex; align-items: baseline; justify-content: space-between; g
 header .quiet-button { font-size: 13px; }
 .fields { display: flex; flex-wrap: wrap; gap: 4px 10px; font-size: 13.5px; color: var(--ink-quiet); }
 label { display: inline-flex; align-items: center; gap: 5px; max-width: 100%; }
-input, select, :deep(input) { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; max-width: 100%; min-width: 0; flex: 0 1 auto; }
+:deep(.el-select) { width: 130px; }
 .value { margin: 3px 0 0; }
 .value button { padding: 3px 6px; margin-left: -6px; border-radius: 4px; max-width: 100%; overflow-x: auto; overflow-y: hidden; text-align: left; }
 .value button:hover { background: var(--act-tint); }

@@ -214,7 +214,7 @@ function definition(word: string): void {
 .full .room { height: calc(100dvh - 90px); }
 .full .drawing { margin-left: 0; }
 .full .beside { overflow: auto; max-height: none; }
-@media (hover: none) { .tool { opacity: 1; padding: 8px 0; } }
+@media (hover: none) { .tool { opacity: 1; min-height: 40px; padding: 8px 2px; } }
 @media (max-width: 760px) {
   .graph { grid-template-columns: minmax(0, 1fr); margin-right: 0; min-width: 0; width: 100%; }
   .full { grid-template-rows: minmax(0, 2fr) minmax(0, 1fr); padding: 10px; }

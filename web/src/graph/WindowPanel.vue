@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import "element-plus/es/components/checkbox/style/css";
+
+import { ElCheckbox } from "element-plus/es/components/checkbox/index";
 import { computed, ref, watch } from "vue";
 
 import TypedField from "../shared/TypedField.vue";
@@ -61,7 +64,7 @@ function takeStep(axis: "x" | "y", text: string): void {
     <div v-for="axis in [0, 1]" :key="axis" class="fields">
       <span class="name">{{ axis === 0 ? graph.letter : graph.letter === "y" ? "x" : "y" }}</span>
       <label v-for="[word, side] in SIDES.slice(axis * 2, axis * 2 + 2)" :key="side">{{ word }} <TypedField :value="short(window[side])" :size="8" @change="take(side, $event)" /></label>
-      <label>marks every <TypedField :value="choice.ticks?.[axis === 0 ? 'x' : 'y'] ?? ''" placeholder="by itself" :size="8" @change="takeStep(axis === 0 ? 'x' : 'y', $event)" /></label>
+      <label>marks every <TypedField :value="choice.ticks?.[axis === 0 ? 'x' : 'y'] ?? ''" placeholder="by itself" :size="9" @change="takeStep(axis === 0 ? 'x' : 'y', $event)" /></label>
     </div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="presets" role="group" aria-label="Windows">
@@ -72,8 +75,8 @@ function takeStep(axis: "x" | "y", text: string): void {
       <button v-for="[name, wanted] in SIZES" :key="name" class="preset" :aria-pressed="size.every((value, at) => value === (wanted ?? [0, 0])[at])" @click="emit('change', { size: wanted })">{{ name }}</button>
     </div>
     <div class="checks">
-      <label><input type="checkbox" :checked="Boolean(choice.equal)" @change="emit('change', { equal: choice.equal ? undefined : true, window: choice.equal ? choice.window : window })" /> equal scales</label>
-      <label><input type="checkbox" :checked="choice.grid !== false" @change="emit('change', { grid: choice.grid === false ? undefined : false })" /> grid</label>
+      <ElCheckbox :model-value="Boolean(choice.equal)" @update:model-value="emit('change', { equal: choice.equal ? undefined : true, window: choice.equal ? choice.window : window })">equal scales</ElCheckbox>
+      <ElCheckbox :model-value="choice.grid !== false" @update:model-value="emit('change', { grid: choice.grid === false ? undefined : false })">grid</ElCheckbox>
     </div>
   </div>
 </template>
@@ -83,8 +86,6 @@ function takeStep(axis: "x" | "y", text: string): void {
 .fields, .presets, .checks { display: flex; flex-wrap: wrap; gap: 5px 12px; align-items: center; }
 .name { font: italic 17px KaTeX_Math, serif; color: var(--ink); width: 14px; }
 label { display: inline-flex; align-items: center; gap: 5px; }
-label :deep(input:not([type])) { font: 13.5px var(--mono); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: 4px; padding: 3px 5px; width: 92px; }
-input[type="checkbox"] { accent-color: var(--act); }
 .preset { color: var(--act); border: 1px solid var(--act-line); border-radius: 12px; padding: 2px 10px; font-size: 13px; }
 .preset[aria-pressed="true"] { background: var(--act-tint); }
 .preset:hover { background: var(--act-tint); }

@@ -5,7 +5,7 @@ import { longestNumber, otherKind, shortened, shownResults } from "./shown";
 
 const written = (text: string) => ({ text, latex: text });
 const base = {
-  source: "", kind: "value", name: null, reading: "", head: { left: "", sign: "", right: "" }, exact: null, decimal: null, forms: [], conditions: [], conditionsLatex: [], notices: [],
+  source: "", kind: "value", name: null, reading: "", head: { left: "", sign: "", right: "" }, exact: null, decimal: null, digits: [], forms: [], conditions: [], conditionsLatex: [], notices: [],
   working: [], verdict: null, counterexample: null, counterexampleLatex: null, solutions: null, table: null, graph: null, offers: {}, error: null, asked: null, saysMore: true, asWritten: false, besideDecimal: false,
   key: "", offset: 0, busySince: null, waitsFor: [],
 } as unknown as Line;
@@ -28,6 +28,15 @@ describe("the results of a line", () => {
     expect(texts(root, undefined, "exact")).toEqual(["= √2", "≈ 1.41421"]);
     expect(texts(root, "exact", "exact")).toEqual(["= √2"]);
     expect(texts(line({ ...root, asked: "exact" }), undefined, "decimal")).toEqual(["= √2", "≈ 1.41421"]);
+  });
+
+  it("come to another number of digits", () => {
+    const digits = [{ ...written("0.33"), name: "2 sf", relation: "≈" as const }];
+    const shorter = line({ ...third, digits });
+    expect(texts(shorter, "2 sf", "exact")).toEqual(["≈ 0.33"]);
+    expect(otherKind(shorter, "2 sf", "exact")).toBe("exact");
+    const solved = line({ kind: "solutions", solutions: { list: [], complete: true }, exact: written("x = 1/3"), decimal: { ...written("x = 0.333333"), relation: "≈" }, digits });
+    expect(texts(solved, "2 sf", "exact")).toEqual(["⇒ ≈ 0.33"]);
   });
 
   it("say nothing twice", () => {

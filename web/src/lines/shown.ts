@@ -18,7 +18,7 @@ export function shownResults(line: Line, wanted: string | undefined, convention:
   if (line.solutions || line.kind === "equation") return shownSolutions(line, wanted, convention);
   if (line.asWritten && !wanted) return [];
   const choice = wanted ?? line.asked ?? convention;
-  const form = choice === "exact" ? undefined : line.forms.find((item: Form) => wayName(item) === choice);
+  const form = choice === "exact" ? undefined : (line.forms.find((item: Form) => wayName(item) === choice) ?? digitsOf(line, choice));
   if (form) return [{ relation: form.relation, latex: form.latex, text: form.text }];
   const exact = line.exact ? { relation: "=", latex: line.exact.latex, text: line.exact.text } : null;
   const decimal = line.decimal && line.decimal.text !== line.exact?.text ? { relation: line.decimal.relation, latex: line.decimal.latex, text: line.decimal.text } : null;
@@ -31,6 +31,8 @@ export function shownResults(line: Line, wanted: string | undefined, convention:
 /** Solutions, and an equation that answers a request, follow from what was asked: exact, or in decimals where one has no closed form. */
 function shownSolutions(line: Line, wanted: string | undefined, convention: string): Shown[] {
   const choice = wanted ?? line.asked ?? convention;
+  const digits = digitsOf(line, choice);
+  if (digits) return [{ relation: digits.relation === "≈" ? "⇒ ≈" : "⇒", latex: digits.latex, text: digits.text }];
   const exact = line.exact ? { relation: "⇒", latex: line.exact.latex, text: line.exact.text } : null;
   const about = line.decimal?.relation === "≈" ? "⇒ ≈" : "⇒";
   const decimal = line.decimal && line.decimal.text !== line.exact?.text ? { relation: exact && choice === "both" ? line.decimal.relation : about, latex: line.decimal.latex, text: line.decimal.text } : null;
@@ -42,7 +44,17 @@ function shownSolutions(line: Line, wanted: string | undefined, convention: stri
 export function otherKind(line: Line, wanted: string | undefined, convention: string): "decimal" | "exact" | "" {
   if (line.error || !line.decimal || !line.exact || line.decimal.text === line.exact.text || line.kind === "step") return "";
   const choice = wanted ?? line.asked ?? convention;
-  return choice === "decimal" ? "exact" : "decimal";
+  return isInDecimals(line, choice) ? "exact" : "decimal";
+}
+
+/** Whether a kind of answer is the decimal, to any number of digits. */
+export function isInDecimals(line: Line, choice: string): boolean {
+  return choice === "decimal" || digitsOf(line, choice) !== undefined;
+}
+
+/** The result to another number of digits, by name. */
+function digitsOf(line: Line, choice: string): Form | undefined {
+  return line.digits.find((item: Form) => item.name === choice);
 }
 
 /** Whole numbers with more digits than this are shown by their ends; the whole can be opened. */
@@ -50,6 +62,11 @@ const LONG = /\d{61,}/g;
 
 export function longestNumber(latex: string): number {
   return Math.max(0, ...[...latex.matchAll(LONG)].map((match) => match[0].length));
+}
+
+/** A long whole number may wrap between groups of ten digits. */
+export function wrapped(latex: string): string {
+  return latex.replace(LONG, (number) => (number.match(/\d{1,10}/g) ?? []).join("\\allowbreak "));
 }
 
 export function shortened(latex: string): string {

@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import "element-plus/es/components/input/style/css";
+
+import { ElInput } from "element-plus/es/components/input/index";
 import { ref, watch } from "vue";
 
-/** A field whose text is told when it is finished; what is being typed is not disturbed by news from elsewhere. */
+/** A field whose text is told when it is finished; what is being typed is not disturbed by news from elsewhere. `size` is its width in characters. */
 const props = defineProps<{ value: string; size?: number; placeholder?: string }>();
 const emit = defineEmits<{ change: [text: string] }>();
 const text = ref(props.value);
@@ -11,9 +14,9 @@ watch(() => props.value, (value) => {
   if (!isWriting) text.value = value;
 });
 
-function write(event: Event): void {
+function write(typed: string): void {
   isWriting = true;
-  text.value = (event.target as HTMLInputElement).value;
+  text.value = typed;
 }
 
 function finish(): void {
@@ -24,5 +27,12 @@ function finish(): void {
 </script>
 
 <template>
-  <input :value="text" :size="size" :placeholder="placeholder" spellcheck="false" autocomplete="off" @input="write" @change="finish" @blur="finish" @keydown.enter="finish" />
+  <ElInput
+    class="typed" size="small" :model-value="text" :style="{ width: size ? `calc(${size}ch + 26px)` : undefined }" :placeholder="placeholder" spellcheck="false" autocomplete="off"
+    @update:model-value="write" @change="finish" @blur="finish" @keydown.enter="finish" />
 </template>
+
+<style scoped>
+.typed { max-width: 100%; }
+.typed :deep(input) { font: 13.5px var(--mono); }
+</style>

@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import "element-plus/es/components/checkbox/style/css";
+import "element-plus/es/components/input/style/css";
+
+import { ElCheckbox } from "element-plus/es/components/checkbox/index";
+import { ElInput } from "element-plus/es/components/input/index";
 import { computed, nextTick, onMounted, ref, watch } from "vue";
 
 import { findMatches, replaced } from "./finding";
@@ -14,7 +19,7 @@ const matchCase = ref(true);
 const wholeWords = ref(false);
 const at = ref(0);
 const said = ref("");
-const field = ref<HTMLInputElement>();
+const field = ref<InstanceType<typeof ElInput>>();
 
 const matches = computed(() => findMatches(sheet.cells, query.value, { matchCase: matchCase.value, wholeWords: wholeWords.value }));
 const current = computed(() => matches.value[at.value]);
@@ -90,17 +95,17 @@ void props;
 <template>
   <form class="find" role="search" aria-label="Find and replace" @submit.prevent @keydown.esc.stop.prevent="close">
     <div class="row">
-      <input ref="field" v-model="query" aria-label="Find" placeholder="Find" @keydown.enter.exact.prevent="go(1)" @keydown.shift.enter.prevent="go(-1)" @keydown.ctrl.enter.prevent="open" />
+      <ElInput ref="field" v-model="query" class="field" aria-label="Find" placeholder="Find" @keydown.enter.exact.prevent="go(1)" @keydown.shift.enter.prevent="go(-1)" @keydown.ctrl.enter.prevent="open" />
       <span class="count" role="status">{{ said || (query ? (matches.length ? `${at + 1} of ${matches.length}` : "nothing found") : "") }}</span>
       <button type="button" :disabled="!matches.length" aria-label="The one before" @click="go(-1)">↑</button>
       <button type="button" :disabled="!matches.length" aria-label="The next one" @click="go(1)">↓</button>
       <button type="button" :disabled="!matches.length" @click="open">Open</button>
-      <label><input v-model="matchCase" type="checkbox" /> capitals matter</label>
-      <label><input v-model="wholeWords" type="checkbox" /> whole names</label>
+      <ElCheckbox v-model="matchCase">capitals matter</ElCheckbox>
+      <ElCheckbox v-model="wholeWords">whole names</ElCheckbox>
       <button type="button" class="close" aria-label="Close" @click="close">×</button>
     </div>
     <div v-if="withReplace" class="row">
-      <input v-model="replacement" aria-label="Replace with" placeholder="Replace with" @keydown.enter.prevent="replaceOne" />
+      <ElInput v-model="replacement" class="field" aria-label="Replace with" placeholder="Replace with" @keydown.enter.prevent="replaceOne" />
       <button type="button" :disabled="!matches.length" @click="replaceOne">Replace</button>
       <button type="button" :disabled="!matches.length" @click="replaceAll">Replace all</button>
     </div>
@@ -112,14 +117,14 @@ void props;
 .find { position: sticky; top: 48px; z-index: 15; max-width: 800px; margin: 0 auto 14px; padding: 10px 14px; background: var(--page-open); border: 1px solid var(--hair); border-radius: 6px; box-shadow: var(--shadow); font-size: 14px; }
 .row { display: flex; flex-wrap: wrap; gap: 6px 12px; align-items: center; }
 .row + .row { margin-top: 8px; }
-input:not([type="checkbox"]) { font: 15px var(--mono); color: var(--ink); background: var(--page); border: 1px solid var(--hair); border-radius: var(--round); padding: 5px 9px; width: 220px; }
-input[type="checkbox"] { accent-color: var(--act); }
+.field { width: 220px; }
+.field :deep(input) { font: 15px var(--mono); }
 .count { min-width: 5.5em; color: var(--ink-quiet); }
-button { color: var(--act); padding: 3px 6px; border-radius: 3px; }
-button:hover:not(:disabled) { background: var(--act-tint); }
-button:disabled { color: var(--ink-quiet); cursor: default; }
-label { color: var(--ink-quiet); white-space: nowrap; }
-.close { margin-left: auto; font-size: 18px; line-height: 1; color: var(--ink-quiet); }
+.row > button { color: var(--act); padding: 3px 6px; border-radius: 3px; }
+.row > button:hover:not(:disabled) { background: var(--act-tint); }
+.row > button:disabled { color: var(--ink-quiet); cursor: default; }
+.row :deep(.el-checkbox) { margin-right: 4px; }
+.row > .close { margin-left: auto; font-size: 18px; line-height: 1; color: var(--ink-quiet); }
 .around { margin: 8px 0 0; color: var(--ink-quiet); overflow: hidden; white-space: nowrap; text-overflow: ellipsis; }
 code { font: 14.5px var(--mono); color: var(--ink); }
 mark { background: var(--act-tint); color: var(--act); }

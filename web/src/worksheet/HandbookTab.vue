@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import "element-plus/es/components/input/style/css";
+
+import { ElInput } from "element-plus/es/components/input/index";
 import { computed, nextTick, onMounted, ref, watch } from "vue";
 
 import Typeset from "../shared/Typeset.vue";
@@ -10,7 +13,7 @@ import { useInsertion } from "./useInsertion";
 /** The words of the language, found by name or by aim; each with how it is written and what it means. */
 const { insert } = useInsertion();
 const search = ref("");
-const field = ref<HTMLInputElement>();
+const field = ref<InstanceType<typeof ElInput>>();
 
 const KINDS: [string, string][] = [["request", "Requests"], ["function", "Functions"], ["constant", "Constants"]];
 
@@ -37,7 +40,7 @@ watch(handbookWord, async (word) => {
 </script>
 
 <template>
-  <input ref="field" v-model="search" class="search" type="search" placeholder="surd, gradient, decimal places …" aria-label="Search the handbook" />
+  <ElInput ref="field" v-model="search" class="search" clearable placeholder="surd, gradient, decimal places …" aria-label="Search the handbook" />
   <p v-if="search && !found.length && entries.length" class="none">Nothing is called so, and nothing is for that. Try a shorter word.</p>
   <section v-for="group in groups" :key="group.title">
     <h3>{{ group.title }}</h3>
@@ -52,7 +55,7 @@ watch(handbookWord, async (word) => {
 </template>
 
 <style scoped>
-.search { width: 100%; font: 15px var(--sans); color: var(--ink); background: var(--page-open); border: 1px solid var(--hair); border-radius: var(--round); padding: 7px 10px; margin-bottom: 4px; }
+.search { margin-bottom: 4px; }
 .search::placeholder { color: var(--ink-quiet); }
 h3 { font: 500 12.5px var(--sans); color: var(--ink-quiet); margin: 16px 0 2px; }
 .entry { border-bottom: 1px solid var(--hair); padding: 8px 0; }

@@ -3,6 +3,7 @@ import "element-plus/es/components/dialog/style/css";
 
 import { ElDialog } from "element-plus/es/components/dialog/index";
 
+import { holdFocus } from "./holdFocus";
 import { KEY_GROUPS } from "./keys";
 
 defineProps<{ open: boolean }>();
@@ -10,7 +11,7 @@ defineEmits<{ close: []; closed: [] }>();
 </script>
 
 <template>
-  <ElDialog :model-value="open" title="Keys" width="min(860px, 94vw)" top="6vh" @update:model-value="$emit('close')" @closed="$emit('closed')">
+  <ElDialog :model-value="open" title="Keys" width="min(860px, 94vw)" top="6vh" @update:model-value="$emit('close')" @opened="holdFocus" @closed="$emit('closed')">
     <div class="groups" tabindex="0">
       <section v-for="group in KEY_GROUPS" :key="group.title">
         <h3>{{ group.title }}</h3>

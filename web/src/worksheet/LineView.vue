@@ -9,7 +9,7 @@ import ErrorText from "./ErrorText.vue";
 import LineFigures from "../lines/LineFigures.vue";
 import OfferButtons from "../lines/OfferButtons.vue";
 import type { Offer } from "../lines/offers";
-import { longestNumber, otherKind, shortened, shownResults } from "../lines/shown";
+import { isInDecimals, longestNumber, otherKind, shortened, shownResults, wrapped } from "../lines/shown";
 import VerdictText from "./VerdictText.vue";
 import { verdictOf } from "../lines/verdicts";
 import WaysToWrite from "./WaysToWrite.vue";
@@ -41,7 +41,7 @@ const completeness = computed(() => {
   if (!found || props.line.error || found.list?.some((solution) => solution.type)) return "";
   return found.complete ? (found.list && found.list.length > 1 ? "all solutions" : found.list?.length ? "the only solution" : "") : "there may be more";
 });
-const inDecimals = computed(() => (props.wanted ?? props.convention) === "decimal");
+const inDecimals = computed(() => isInDecimals(props.line, props.wanted ?? props.line.asked ?? props.convention));
 const ended = computed(() => ["took-too-long", "stopped", "out-of-memory"].includes(props.line.error?.code ?? ""));
 
 const now = ref(Date.now() / 1000);
@@ -68,16 +68,19 @@ function choose(form: string): void {
         <span v-for="(result, index) in results" :key="index" class="result">
           <span class="rel">{{ result.relation }}</span>
           <component :is="hasWays ? 'button' : 'span'" v-fitted="result.latex" class="value" :aria-expanded="hasWays ? waysOpen : undefined" @click="hasWays && ($event.stopPropagation(), (waysOpen = !waysOpen))">
-            <Typeset :latex="whole ? result.latex : shortened(result.latex)" /><span v-if="hasWays" class="hidden-text">, other ways to write this</span>
+            <Typeset :latex="whole ? wrapped(result.latex) : shortened(result.latex)" /><span v-if="hasWays" class="hidden-text">, other ways to write this</span>
           </component>
         </span>
         <button v-if="digits > 60" class="word shown" @click.stop="whole = !whole">{{ whole ? "shorter" : `all ${digits} digits` }}</button>
         <span v-if="isStep && verdict.tone === 'proved'" class="tick" role="img" :aria-label="verdict.word" :title="verdict.word">✓</span>
-        <span v-else-if="verdict.word && !(isStep && verdict.tone === 'wrong')" class="verdict" :class="verdict.tone">{{ verdict.word }}</span>
+        <span v-else-if="verdict.word && verdict.tone !== 'wrong'" class="verdict" :class="verdict.tone">{{ verdict.word }}</span>
         <span v-if="completeness" class="verdict" :class="line.solutions?.complete ? 'proved' : 'open'">{{ completeness }}</span>
         <span v-for="latex in conditions" :key="latex" class="small">where <Typeset :latex="latex" /></span>
         <span class="words">
           <button v-if="other" class="word" @click.stop="emit('choose', other)">{{ other === "decimal" ? "as a decimal" : "exact" }}</button>
+          <span v-if="inDecimals && line.digits.length" class="digits" role="group" aria-label="Digits">
+            <button v-for="form in line.digits" :key="form.name" class="word" :class="{ on: form.name === wanted }" :aria-pressed="form.name === wanted" @click.stop="emit('choose', form.name === wanted ? 'decimal' : form.name)">{{ form.name }}</button>
+          </span>
           <button v-if="hasWays" class="word" :class="{ 'ways-word': results.length }" @click.stop="waysOpen = !waysOpen">ways to write it</button>
           <button v-for="(text, what) in line.offers" :key="what" class="word" :title="text" @click.stop="emit('add', text)">{{ what }}</button>
           <button v-if="line.working.length" class="word" :class="{ shown: workingOpen }" :aria-expanded="workingOpen" @click.stop="workingOpen = !workingOpen">working</button>
@@ -108,7 +111,7 @@ function choose(form: string): void {
 .rest { grid-column: 2; min-width: 0; display: flex; flex-wrap: wrap; align-items: baseline; row-gap: 4px; }
 .line:not(.definition) > .left { max-width: 100%; }
 .below { grid-column: 1 / -1; min-width: 0; max-width: 100%; }
-.rel { display: inline-block; padding: 0 12px; font: 20px KaTeX_Main, serif; }
+.rel { display: inline-block; padding: 0 12px; font: 20px KaTeX_Main, serif; white-space: nowrap; }
 .rel :deep(.katex) { font-size: 1em; }
 .right { min-width: 0; max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 4px 0; margin: -4px 0; }
 .result { display: inline-flex; align-items: baseline; min-width: 0; max-width: 100%; }
@@ -119,8 +122,13 @@ button.value:hover { background: var(--act-tint); }
 /* words that come with the pointer take no room of their own: nothing wraps for their sake */
 /* hidden as one: every opacity of its own is a layer that the browser has to put together */
 .words { display: inline-flex; width: 0; white-space: nowrap; position: relative; z-index: 1; opacity: 0; }
+.words.under { position: absolute; right: 44px; top: var(--under); width: auto; max-width: calc(100% - 60px); flex-wrap: wrap; justify-content: flex-end; padding: 3px 12px 4px 0; background: var(--page-open); border-radius: var(--round); box-shadow: var(--shadow-low); z-index: 3; pointer-events: none; }
+.words.under > * { pointer-events: auto; }
 .word { font-size: 13px; color: var(--act); margin-left: 18px; white-space: nowrap; }
 .word.ways-word { color: var(--ink-quiet); }
+.digits { display: inline-flex; margin-left: 8px; }
+.digits .word { margin-left: 10px; color: var(--ink-quiet); }
+.digits .word.on { color: var(--act); font-weight: 500; }
 .word:hover { text-decoration: underline; text-underline-offset: 3px; }
 .words:focus-within, .words:has(.shown) { opacity: 1; }
 .small { font-size: 13.5px; color: var(--ink-quiet); margin-left: 18px; white-space: nowrap; }
@@ -134,7 +142,7 @@ button.value:hover { background: var(--act-tint); }
 .statement .struck::after { margin-left: -19px; }
 .remark { margin: 0; font: italic 14.5px/1.45 var(--serif); color: var(--ink-quiet); }
 .busy .left, .busy .right { opacity: 0.6; }
-@media (hover: none) { .words { opacity: 1; } }
+@media (hover: none) { .words { opacity: 1; } .word { min-height: 40px; } }
 @media (hover: none), (max-width: 900px) {
   .words { width: auto; flex-wrap: wrap; white-space: normal; }
 }

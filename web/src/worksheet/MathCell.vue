@@ -6,6 +6,7 @@ import CellEditor from "../editor/CellEditor.vue";
 import { taken, type Offer } from "../lines/offers";
 import LineView from "./LineView.vue";
 import { useWorksheet } from "../sheet/store";
+import { placeWords } from "./wordsInPlace";
 
 /** A math cell: typeset at rest, an editor under its live reading while the cursor is in it. */
 const props = defineProps<{ cell: CellData }>();
@@ -44,6 +45,9 @@ watch(() => sheet.waysAsked === props.cell.id, async (asked) => {
   waysLine.value = lines.value.reduce((found, line, index) => (!line.error && (line.forms.length || line.decimal) ? index : found), -1);
 }, { immediate: true });
 
+// asked for once: a line that is typeset anew does not open them again
+watch(isOpen, () => (waysLine.value = -1));
+
 /** A line that a step goes on from shares its row with that step. */
 function goesOn(index: number): boolean {
   const next = lines.value[index + 1];
@@ -68,7 +72,7 @@ function mend(index: number, offer: Offer): void {
 </script>
 
 <template>
-  <div class="cell" :class="{ open: isOpen, defines: defines && !isOpen, changed: sheet.changed.has(cell.id) }" :data-cell="cell.id" @click="isOpen ? refocus($event) : open($event)">
+  <div class="cell" :class="{ open: isOpen, defines: defines && !isOpen, changed: sheet.changed.has(cell.id) }" :data-cell="cell.id" @pointerenter="placeWords($event.currentTarget as HTMLElement)" @focusin="placeWords($event.currentTarget as HTMLElement)" @click="isOpen ? refocus($event) : open($event)">
     <CellEditor v-if="isOpen" :cell="cell" />
     <template v-else>
       <div v-if="isEmpty" class="blank">Empty line</div>

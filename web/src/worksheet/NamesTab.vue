@@ -50,7 +50,7 @@ const lettersLatex = computed(() =>
       </small>
       <NudgeHandle v-if="nudging === name.cellId" :cell="name.cellId" :name="name.name" />
     </li>
-    <li v-if="sheet.letters.length" class="plain"><Typeset :latex="lettersLatex" /><small>plain letters, {{ sheet.conventions.numbers }}</small></li>
+    <li v-if="sheet.letters.length" class="plain"><Typeset :latex="lettersLatex" /><small>{{ sheet.letters.length === 1 ? "a plain letter" : "plain letters" }}, {{ sheet.conventions.numbers }}</small></li>
   </ul>
 </template>
 

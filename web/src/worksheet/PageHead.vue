@@ -2,8 +2,11 @@
 import "element-plus/es/components/dropdown/style/css";
 import "element-plus/es/components/dropdown-item/style/css";
 import "element-plus/es/components/dropdown-menu/style/css";
+import "element-plus/es/components/segmented/style/css";
 
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/components/dropdown/index";
+import { ElSegmented } from "element-plus/es/components/segmented/index";
+import { nextTick } from "vue";
 
 import AppHead from "../shared/AppHead.vue";
 import { enlarge } from "../shared/preferences";
@@ -14,13 +17,24 @@ import { useWorksheet } from "../sheet/store";
 const emit = defineEmits<{ keys: []; preferences: []; find: []; writeAgain: [] }>();
 const sheet = useWorksheet();
 
-const KINDS = [["exact", "Exact"], ["decimal", "Decimal"], ["both", "Both"]] as const;
+const KINDS = [{ value: "exact", label: "Exact" }, { value: "decimal", label: "Decimal" }, { value: "both", label: "Both" }];
 
 function exportMarkdown(): void {
   const link = document.createElement("a");
   link.href = `/api/worksheets/${sheet.id}/markdown`;
   link.download = `${sheet.title}.md`;
   link.click();
+}
+
+/** What takes the focus itself. */
+const TAKES_FOCUS = ["keys", "preferences", "find", "again", "handbook"];
+let chosen = "";
+
+/** The menu is closed: the cursor goes back to the line, unless what was chosen takes it. */
+async function back(): Promise<void> {
+  await nextTick();
+  if (!TAKES_FOCUS.includes(chosen)) sheet.backToWriting();
+  chosen = "";
 }
 
 function more(command: string): void {
@@ -38,6 +52,7 @@ function more(command: string): void {
     smaller: () => enlarge(-1),
     markdown: exportMarkdown,
   };
+  chosen = command;
   acts[command]?.();
 }
 </script>
@@ -46,13 +61,11 @@ function more(command: string): void {
   <AppHead :title="sheet.title">
     <span class="state" role="status" :class="{ off: !sheet.connected }"><template v-if="sheet.connected">{{ sheet.saved ? "Saved" : "Saving…" }}</template><template v-else>{{ sheet.isHeldBack ? "Not stored yet" : "Not connected" }}<span class="kept">: what you write is kept here</span></template></span>
     <button v-if="sheet.busy.length" class="head-word stop" @click="sheet.stop(null)">Stop</button>
-    <div class="switch" role="group" aria-label="Results of the whole worksheet">
-      <button v-for="[kind, label] in KINDS" :key="kind" :class="{ on: (sheet.conventions.results ?? 'exact') === kind }" :aria-pressed="(sheet.conventions.results ?? 'exact') === kind" @click="sheet.setResults(kind)">{{ label }}</button>
-    </div>
+    <ElSegmented class="switch" :model-value="sheet.conventions.results ?? 'exact'" :options="KINDS" size="small" aria-label="Results of the whole worksheet" @update:model-value="sheet.setResults(String($event))" />
     <button class="head-word narrow-only" data-keeps-editor @mousedown.prevent @click="showPanel('patterns')">Patterns</button>
     <button class="head-word wide-only" :disabled="!sheet.canUndo" @click="sheet.step('undo')">Undo</button>
     <button class="head-word wide-only" :disabled="!sheet.canRedo" @click="sheet.step('redo')">Redo</button>
-    <ElDropdown trigger="click" @command="more" @visible-change="(open: boolean) => !open && sheet.backToWriting()">
+    <ElDropdown trigger="click" @command="more" @visible-change="(open: boolean) => !open && back()">
       <button class="head-word">More</button>
       <template #dropdown>
         <ElDropdownMenu>
@@ -81,11 +94,10 @@ function more(command: string): void {
 .head-word.stop { color: var(--copper-300); }
 .head-word:disabled { color: var(--frame-quiet); opacity: 0.7; cursor: default; }
 .head-word:hover:not(:disabled) { text-decoration: underline; text-underline-offset: 4px; }
-.switch { display: flex; flex: none; border: 1px solid var(--frame-line); border-radius: 6px; overflow: hidden; font-size: 13.5px; }
-.switch button { padding: 3px 11px; color: var(--frame-ink); }
-.switch .on { background: var(--chalk); color: var(--slate-900); }
+.switch { --el-segmented-bg-color: transparent; --el-segmented-color: var(--frame-ink); --el-segmented-item-selected-bg-color: var(--chalk); --el-segmented-item-selected-color: var(--slate-900); --el-segmented-item-hover-color: var(--frame-ink); --el-segmented-item-hover-bg-color: var(--frame-line); --el-segmented-item-active-bg-color: var(--frame-line); --el-border-radius-base: 5px; flex: none; border: 1px solid var(--frame-line); border-radius: 6px; font-size: 13.5px; padding: 0; min-height: 28px; }
+.switch :deep(.el-segmented__item) { padding: 0 11px; }
 .narrow-only { display: none; }
-@media (max-width: 420px) { .switch button { padding: 3px 7px; } }
+@media (max-width: 420px) { .switch :deep(.el-segmented__item) { padding: 0 7px; } }
 @media (max-width: 1020px) { .narrow-only { display: inline; } }
 @media (max-width: 760px) { .wide-only, .state:not(.off) { display: none; } .state.off { white-space: normal; font-size: 12px; line-height: 1.2; } }
 /* the sentence below the head says the rest */

@@ -1,11 +1,18 @@
 <script setup lang="ts">
 import "element-plus/es/components/dialog/style/css";
+import "element-plus/es/components/option/style/css";
+import "element-plus/es/components/radio/style/css";
+import "element-plus/es/components/radio-group/style/css";
+import "element-plus/es/components/select/style/css";
 
 import { ElDialog } from "element-plus/es/components/dialog/index";
+import { ElRadio, ElRadioGroup } from "element-plus/es/components/radio/index";
+import { ElOption, ElSelect } from "element-plus/es/components/select/index";
 import { computed } from "vue";
 
 import { preferences, TEXT_SIZES, USUAL_CONVENTIONS } from "../shared/preferences";
 import { setTheme, theme, type Theme } from "../shared/theme";
+import { holdFocus } from "./holdFocus";
 
 /** What the student prefers on this machine. */
 defineProps<{ open: boolean }>();
@@ -22,8 +29,7 @@ const THEMES: [Theme, string][] = [["system", "as the system"], ["light", "light
 
 const chosen = computed(() => ({ ...USUAL_CONVENTIONS, ...preferences.value.conventions }));
 
-function choose(name: string, event: Event): void {
-  const value = (event.target as HTMLSelectElement).value;
+function choose(name: string, value: string): void {
   const next = { ...preferences.value.conventions, [name]: value };
   if (value === USUAL_CONVENTIONS[name]) delete next[name];
   preferences.value.conventions = next;
@@ -31,27 +37,29 @@ function choose(name: string, event: Event): void {
 </script>
 
 <template>
-  <ElDialog :model-value="open" title="Preferences" width="min(520px, 94vw)" top="8vh" @update:model-value="$emit('close')" @closed="$emit('closed')">
+  <ElDialog :model-value="open" title="Preferences" width="min(520px, 94vw)" top="8vh" @update:model-value="$emit('close')" @opened="holdFocus" @closed="$emit('closed')">
     <fieldset>
       <legend>Enter</legend>
-      <label><input v-model="preferences.enter" type="radio" name="enter" value="go on" /> works the line out and gives a fresh one; Shift + Enter makes another line of the cell</label>
-      <label><input v-model="preferences.enter" type="radio" name="enter" value="line" /> makes another line of the cell; Shift + Enter works it out and gives a fresh one</label>
+      <ElRadioGroup v-model="preferences.enter" class="column" aria-label="Enter">
+        <ElRadio value="go on">works the line out and gives a fresh one; Shift + Enter makes another line of the cell</ElRadio>
+        <ElRadio value="line">makes another line of the cell; Shift + Enter works it out and gives a fresh one</ElRadio>
+      </ElRadioGroup>
     </fieldset>
     <fieldset>
       <legend>Text size of the page</legend>
-      <div class="sizes"><label v-for="size in TEXT_SIZES" :key="size" class="size"><input v-model="preferences.textSize" type="radio" name="size" :value="size" /> {{ size }} %</label></div>
+      <ElRadioGroup v-model="preferences.textSize" aria-label="Text size of the page"><ElRadio v-for="size in TEXT_SIZES" :key="size" :value="size">{{ size }} %</ElRadio></ElRadioGroup>
     </fieldset>
     <fieldset>
       <legend>Theme</legend>
-      <div class="sizes"><label v-for="[value, label] in THEMES" :key="value" class="size"><input type="radio" name="theme" :value="value" :checked="theme === value" @change="setTheme(value)" /> {{ label }}</label></div>
+      <ElRadioGroup :model-value="theme" aria-label="Theme" @update:model-value="setTheme($event as Theme)"><ElRadio v-for="[value, label] in THEMES" :key="value" :value="value">{{ label }}</ElRadio></ElRadioGroup>
     </fieldset>
     <fieldset class="conventions">
       <legend>New worksheets begin with</legend>
       <label v-for="convention in CONVENTIONS" :key="convention.name">
         <span>{{ convention.label }}</span>
-        <select :value="chosen[convention.name as keyof typeof chosen]" @change="choose(convention.name, $event)">
-          <option v-for="[value, label] in convention.choices" :key="value" :value="value">{{ label }}</option>
-        </select>
+        <ElSelect :model-value="chosen[convention.name]" :aria-label="convention.label" @update:model-value="choose(convention.name, String($event))">
+          <ElOption v-for="[value, label] in convention.choices" :key="value" :value="value" :label="label" />
+        </ElSelect>
       </label>
     </fieldset>
   </ElDialog>
@@ -61,8 +69,7 @@ function choose(name: string, event: Event): void {
 fieldset { border: 0; margin: 0 0 18px; padding: 0; min-width: 0; }
 legend { font: 600 16px var(--serif); padding: 0; margin-bottom: 6px; }
 label { display: flex; gap: 8px; align-items: baseline; padding: 3px 0; }
-.sizes { display: flex; flex-wrap: wrap; gap: 2px 18px; }
-input { accent-color: var(--act); }
-.conventions label { display: grid; grid-template-columns: 110px 1fr; }
-select { font: 15px var(--sans); color: var(--ink); background: var(--page); border: 1px solid var(--hair); border-radius: var(--round); padding: 5px 8px; min-width: 0; }
+.column { display: grid; }
+.column :deep(.el-radio) { height: auto; padding: 4px 0; white-space: normal; align-items: baseline; }
+.conventions label { display: grid; grid-template-columns: 110px 1fr; align-items: center; }
 </style>

@@ -86,22 +86,33 @@ function rename(): void {
   if (value && value !== sheet.title) sheet.rename(value);
 }
 
+function write(event: Event): void {
+  typedTitle.value = (event.target as HTMLInputElement).value;
+}
+
 function fromTitle(event: KeyboardEvent): void {
   (event.target as HTMLInputElement).blur();
   const first = sheet.cells[0];
   if (first) sheet.activate(first.id, "end");
 }
 
+/** Where the pointer went down: a drag that ends on blank paper is no click there. */
+let pressedOn: EventTarget | null = null;
+
+function press(event: PointerEvent): void {
+  pressedOn = event.target;
+}
+
 /** A click on blank paper goes on at the end of the page: in the empty line there, if any. */
 function below(event: MouseEvent): void {
-  if (event.target !== event.currentTarget) return;
+  if (event.target !== event.currentTarget || pressedOn !== event.target || getSelection()?.toString()) return;
   sheet.activate(sheet.freshLine(sheet.visible.at(-1)?.id ?? null), "end");
   sheet.editor?.focus();
 }
 </script>
 
 <template>
-  <div class="screen" :class="{ wide: !panelOpen }">
+  <div class="screen" :class="{ wide: !panelOpen }" @pointerdown="press">
     <PageHead @keys="keysOpen = true" @preferences="preferencesOpen = true" @find="find(true)" @write-again="againOpen = true" />
     <main class="desk">
       <FindBar v-if="finding" ref="findBar" :with-replace="finding === 'replace'" @close="finding = ''" />
@@ -109,7 +120,7 @@ function below(event: MouseEvent): void {
       <p v-if="sheet.trouble" class="problem" role="alert">{{ sheet.trouble }}</p>
       <ClashNotice v-for="cell in lost" :key="cell" class="lost" :cell="cell" />
       <article v-if="sheet.loaded && !sheet.missing" class="page" :style="{ '--text-scale': preferences.textSize / 100 }" @click="below">
-        <h1><input ref="titleField" class="title" :value="typedTitle ?? sheet.title" aria-label="Title" maxlength="200" @input="typedTitle = ($event.target as HTMLInputElement).value" @change="rename" @keydown.enter.prevent="fromTitle" /></h1>
+        <h1><input ref="titleField" class="title" :value="typedTitle ?? sheet.title" aria-label="Title" maxlength="200" @input="write" @change="rename" @keydown.enter.prevent="fromTitle" /></h1>
         <ConventionsLine />
         <button class="at-top" tabindex="-1" aria-label="Insert a line at the top" @click="sheet.activate(sheet.freshLine(null), 'end')"><span>+</span></button>
         <div ref="page" class="cells" @click="below">

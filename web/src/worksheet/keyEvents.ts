@@ -16,12 +16,12 @@ export function typesSomething(event: KeyboardEvent): boolean {
 }
 
 export function isInText(target: EventTarget | null): boolean {
-  return target instanceof Element && target.closest("input, textarea, select, .cm-editor") !== null;
+  return target instanceof Element && target.closest("input:not([type=radio], [type=checkbox]), textarea, .cm-editor") !== null;
 }
 
 /** Whether the focus is on something with keys of its own: then Enter, Space, Delete and the arrows are for that. */
 export function isInControl(target: EventTarget | null): boolean {
-  return target instanceof Element && target.closest("button, a, summary, .plot, [role=menu], [role=slider], [role=listbox], [role=radiogroup], [role=tablist]") !== null;
+  return target instanceof Element && target.closest("button, a, summary, input, .plot, [role=menu], [role=slider], [role=listbox], [role=radiogroup], [role=tablist]") !== null;
 }
 
 /** A dialog, a menu or a graph that fills the screen has its own keys. */

@@ -4,7 +4,7 @@ import { useWorksheet } from "../sheet/store";
 import { isInDialog, isInText } from "./keyEvents";
 
 /** What takes the focus for good when it is clicked: fields, a plot (which its keys then move), a list of choices. */
-const KEEPS_FOCUS = "input, textarea, select, .cm-editor, .plot, [role=menu], [role=listbox], .el-popper, .number";
+const KEEPS_FOCUS = "input:not([type=radio], [type=checkbox]), textarea, .cm-editor, .plot, [role=menu], [role=listbox], .el-popper, .number";
 
 /** Whatever is clicked, the cursor is back in the line that is being written. */
 export function useKeepsWriting(): void {
@@ -16,9 +16,10 @@ export function useKeepsWriting(): void {
     if (sheet.editor && target.closest("button, [role=tab], [role=button]") && !target.closest(KEEPS_FOCUS)) event.preventDefault();
   });
 
-  useEventListener(window, "click", () => requestAnimationFrame(() => {
+  useEventListener(window, "click", (event: MouseEvent) => requestAnimationFrame(() => {
     const focused = document.activeElement;
-    if (!sheet.editor || getSelection()?.toString() || isInText(focused) || focused?.closest(KEEPS_FOCUS) || isInDialog()) return;
+    const clicked = event.target as Element; // a menu gives the focus back itself, or to the dialog that it opens
+    if (!sheet.editor || clicked.closest(KEEPS_FOCUS) || getSelection()?.toString() || isInText(focused) || focused?.closest(KEEPS_FOCUS) || isInDialog()) return;
     sheet.editor.focus();
   }));
 }

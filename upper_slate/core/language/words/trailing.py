@@ -15,6 +15,9 @@ UNITS: Final[dict[tuple[str, ...], str]] = {
 #: `to the nearest …`, each with the decimal places that it means.
 NEAREST: Final = {"whole number": 0, "whole": 0, "integer": 0, "unit": 0, "tenth": 1, "hundredth": 2, "thousandth": 3}
 
+#: Not a form but the numbers in which the line is worked out.
+IN_COMPLEX_NUMBERS: Final = "complex numbers"
+
 #: The forms of a result by the words that ask for them.
 FORMS: Final = {
     "as a decimal": "decimal", "as decimal": "decimal", "in decimal form": "decimal", "as a fraction": "fraction", "as fraction": "fraction",
@@ -28,6 +31,7 @@ FORMS: Final = {
     "rationalised": "rationalized", "rationalized": "rationalized", "factorised": "factorized", "factorized": "factorized", "multiplied out": "multiplied out",
     "to a decimal": "decimal", "to a fraction": "fraction", "to a percentage": "percentage", "to a mixed number": "mixed number", "to degrees": "degrees",
     "to radians": "radians", "to standard form": "standard form", "to polar form": "polar form", "in factored form": "factored", "in expanded form": "expanded",
+    "in complex numbers": IN_COMPLEX_NUMBERS, "over complex numbers": IN_COMPLEX_NUMBERS,
     "as a product of prime factors": "prime factors", "as a product of primes": "prime factors",
 }
 

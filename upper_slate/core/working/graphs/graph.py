@@ -89,7 +89,10 @@ def _may_be_points(evaluator: Evaluator, body: t.Node) -> bool:
 
 
 def _points(value: object, node: t.Node) -> tuple[Point, ...]:
-    pairs = [i.items for i in value.items if isinstance(i, ListValue) and len(i.items) == 2] if isinstance(value, ListValue) else []
+    items = value.items if isinstance(value, ListValue) else ()
+    if len(items) > 1 and all(map(is_scalar, items)):  # one number after the other, as the terms of a sequence
+        return tuple((float(place), _float(item)) for place, item in enumerate(items[:_MOST_POINTS], start=1))
+    pairs = [i.items for i in items if isinstance(i, ListValue) and len(i.items) == 2]
     if not isinstance(value, ListValue) or not pairs or len(pairs) != len(value.items):
         raise LineError("not-supported", "Points are a list of pairs, as in [[0, 1], [2, 3]].", node.start, node.end)
     if len(pairs) > _MOST_POINTS:

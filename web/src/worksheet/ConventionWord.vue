@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import "element-plus/es/components/dropdown/style/css";
+import "element-plus/es/components/dropdown-item/style/css";
+import "element-plus/es/components/dropdown-menu/style/css";
+
+import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/components/dropdown/index";
+
+/** A word of the sentence of conventions, which is changed where it stands: arrows choose, Enter takes, Escape leaves. */
+defineProps<{ value: string; label: string; choices: Record<string, string> }>();
+const emit = defineEmits<{ choose: [value: string]; closed: [] }>();
+</script>
+
+<template>
+  <ElDropdown trigger="click" placement="bottom-start" @command="emit('choose', $event)" @visible-change="(open: boolean) => !open && emit('closed')">
+    <button class="choice" :aria-label="`${label} ${value}: change`">{{ value }}</button>
+    <template #dropdown>
+      <ElDropdownMenu :aria-label="label">
+        <ElDropdownItem v-for="(example, choice) in choices" :key="choice" :command="choice" class="option" :class="{ on: choice === value }">{{ choice }} <small>{{ example }}</small></ElDropdownItem>
+      </ElDropdownMenu>
+    </template>
+  </ElDropdown>
+</template>
+
+<style scoped>
+.choice { font: italic 15px/1.25 var(--serif); color: var(--ink); border-bottom: 1px dotted var(--act); }
+.choice:hover { color: var(--act); border-bottom-style: solid; }
+:global(.option.on) { color: var(--act); font-weight: 500; }
+:global(.option small) { color: var(--ink-quiet); font-weight: 400; margin-left: auto; padding-left: 24px; }
+</style>
