@@ -144,7 +144,7 @@ class Narrow(InBrowser):
         self.assertEqual(self.page.locator(".panel").count(), 0)
         self.page.locator(".slot .left").last.click()
         self.wait_for_editor()
-        self.keys("Control+a")
+        self.keys("Control+a", "Delete")
         self.page.get_by_role("button", name="Patterns").click()
         self.page.get_by_role("button", name="square root").click()
         self.page.keyboard.type("147")

@@ -131,7 +131,7 @@ class Keeping(InBrowser):
         other.keyboard.press("Control+a")
         other.keyboard.type("a = 70")
         other.keyboard.press("Escape")
-        self.expect_sources("a = 70", "")
+        self.expect_sources("a = 70")
         self.page.bring_to_front()
         self.keys("Enter")
         clash = self.page.locator(".clash")
@@ -155,7 +155,7 @@ class Keeping(InBrowser):
         expect(clash).to_contain_text("removed in another window")
         expect(clash.locator("pre")).to_have_text("b = 333")
         clash.get_by_role("button", name="Put it at the end").click()
-        self.expect_sources("a = 2", "", "b = 333")
+        self.expect_sources("a = 2", "b = 333")
 
 
 if __name__ == "__main__":

@@ -52,7 +52,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, told
         EditorView.updateListener.of((update) => {
           if (update.docChanged && !update.transactions.some((transaction) => transaction.annotation(fromElsewhere))) told.typed(update.state.doc.toString());
           const { from, to } = update.state.selection.main;
-          if (update.selectionSet || update.docChanged) told.selected(from < to && to - from < update.state.doc.length ? update.state.sliceDoc(from, to) : "");
+          if (update.selectionSet || update.docChanged) told.selected(to - from < update.state.doc.length ? selectedText(update.state) : "");
         }),
         EditorView.domEventHandlers({ paste: (event, editor) => pasteCells(event, editor, cell, sheet) }),
         EditorView.inputHandler.of((editor, _from, _to, input) => spaceMakesNote(editor, input, cell, sheet) || stepGoesOn(editor, input, cell, sheet)),

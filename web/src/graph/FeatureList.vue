@@ -34,5 +34,6 @@ ul { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; ga
 li { max-width: 100%; }
 button { max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 3px 6px; margin-left: -6px; border-radius: 4px; text-align: left; white-space: nowrap; }
 button:hover, button.pointed { background: var(--act-tint); }
+@media (pointer: coarse) { button { min-height: 40px; } }
 .unsure { margin: 0; font: italic 13.5px/1.4 var(--serif); color: var(--ink-quiet); }
 </style>

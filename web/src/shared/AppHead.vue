@@ -30,4 +30,5 @@ defineProps<{ title?: string }>();
   .head { padding: 0 14px; gap: 12px; }
   .crumb { flex: 0 1 auto; overflow: hidden; }
 }
+@media (max-width: 420px) { .head { padding: 0 10px; gap: 9px; } .mark { gap: 0; } .crumb { display: none; } }
 </style>

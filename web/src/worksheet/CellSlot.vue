@@ -137,4 +137,5 @@ function closeMenu(): void {
 .between span { position: absolute; left: 0; top: -2px; width: 18px; height: 18px; border-radius: 9px; background: var(--page-open); border: 1px solid var(--act-line); color: var(--act); font: 15px/15px var(--sans); }
 @media (max-width: 640px) { .slot.marked::before { left: -20px; } .tag { right: -2px; } .number { right: -10px; } .slot:not(.rest) > .number { right: 0; } .between { height: 10px; } }
 @media (hover: none) { .number.note { opacity: 0.6; } }
+@media (pointer: coarse) { .tag { top: 40px; } }
 </style>

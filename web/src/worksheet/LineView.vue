@@ -36,6 +36,9 @@ const verdict = computed(() => verdictOf(props.line));
 const isStep = computed(() => props.line.kind === "step");
 const isStatement = computed(() => isStep.value && cut.value.sign !== "=");
 const workingOpen = ref(false);
+/** On touch screens, where the words are always there, all but the first wait behind one. */
+const allWords = ref(false);
+const hasExtra = computed(() => Boolean(hasWays.value || props.line.working.length || Object.keys(props.line.offers ?? {}).length));
 const completeness = computed(() => {
   const found = props.line.solutions;
   if (!found || props.line.error || found.list?.some((solution) => solution.type)) return "";
@@ -76,14 +79,15 @@ function choose(form: string): void {
         <span v-else-if="verdict.word && verdict.tone !== 'wrong'" class="verdict" :class="verdict.tone">{{ verdict.word }}</span>
         <span v-if="completeness" class="verdict" :class="line.solutions?.complete ? 'proved' : 'open'">{{ completeness }}</span>
         <span v-for="latex in conditions" :key="latex" class="small">where <Typeset :latex="latex" /></span>
-        <span class="words">
+        <span class="words" :class="{ all: allWords }">
           <button v-if="other" class="word" @click.stop="emit('choose', other)">{{ other === "decimal" ? "as a decimal" : "exact" }}</button>
           <span v-if="inDecimals && line.digits.length" class="digits" role="group" aria-label="Digits">
             <button v-for="form in line.digits" :key="form.name" class="word" :class="{ on: form.name === wanted }" :aria-pressed="form.name === wanted" @click.stop="emit('choose', form.name === wanted ? 'decimal' : form.name)">{{ form.name }}</button>
           </span>
-          <button v-if="hasWays" class="word" :class="{ 'ways-word': results.length }" @click.stop="waysOpen = !waysOpen">ways to write it</button>
-          <button v-for="(text, what) in line.offers" :key="what" class="word" :title="text" @click.stop="emit('add', text)">{{ what }}</button>
-          <button v-if="line.working.length" class="word" :class="{ shown: workingOpen }" :aria-expanded="workingOpen" @click.stop="workingOpen = !workingOpen">working</button>
+          <button v-if="hasWays" class="word extra" :class="{ 'ways-word': results.length }" @click.stop="waysOpen = !waysOpen">ways to write it</button>
+          <button v-for="(text, what) in line.offers" :key="what" class="word extra" :title="text" @click.stop="emit('add', text)">{{ what }}</button>
+          <button v-if="line.working.length" class="word extra" :class="{ shown: workingOpen }" :aria-expanded="workingOpen" @click.stop="workingOpen = !workingOpen">working</button>
+          <button v-if="hasExtra" class="word more" :aria-expanded="allWords" @click.stop="allWords = !allWords">{{ allWords ? "less" : "more" }}</button>
         </span>
         </template>
         <span v-if="line.busySince && seconds > 0.3" class="small" role="status">
@@ -142,7 +146,13 @@ button.value:hover { background: var(--act-tint); }
 .statement .struck::after { margin-left: -19px; }
 .remark { margin: 0; font: italic 14.5px/1.45 var(--serif); color: var(--ink-quiet); }
 .busy .left, .busy .right { opacity: 0.6; }
-@media (hover: none) { .words { opacity: 1; } .word { min-height: 40px; } }
+.more { display: none; }
+@media (hover: none) {
+  .words { opacity: 1; }
+  .word { min-height: 40px; }
+  .more { display: inline-block; }
+  .words:not(.all) .extra { display: none; }
+}
 @media (hover: none), (max-width: 900px) {
   .words { width: auto; flex-wrap: wrap; white-space: normal; }
 }

@@ -97,7 +97,7 @@ function more(command: string): void {
 .switch { --el-segmented-bg-color: transparent; --el-segmented-color: var(--frame-ink); --el-segmented-item-selected-bg-color: var(--chalk); --el-segmented-item-selected-color: var(--slate-900); --el-segmented-item-hover-color: var(--frame-ink); --el-segmented-item-hover-bg-color: var(--frame-line); --el-segmented-item-active-bg-color: var(--frame-line); --el-border-radius-base: 5px; flex: none; border: 1px solid var(--frame-line); border-radius: 6px; font-size: 13.5px; padding: 0; min-height: 28px; }
 .switch :deep(.el-segmented__item) { padding: 0 11px; }
 .narrow-only { display: none; }
-@media (max-width: 420px) { .switch :deep(.el-segmented__item) { padding: 0 7px; } }
+@media (max-width: 420px) { .switch { font-size: 12.5px; } .switch :deep(.el-segmented__item) { padding: 0 5px; } .head-word { font-size: 13.5px; } }
 @media (max-width: 1020px) { .narrow-only { display: inline; } }
 @media (max-width: 760px) { .wide-only, .state:not(.off) { display: none; } .state.off { white-space: normal; font-size: 12px; line-height: 1.2; } }
 /* the sentence below the head says the rest */

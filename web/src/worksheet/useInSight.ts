@@ -50,4 +50,5 @@ export function useInSight(column: Ref<HTMLElement | undefined>, cover: Ref<HTML
     isInSight = box !== undefined && box.top > HEAD - 2 && box.bottom < end();
   }, { passive: true });
   useResizeObserver(column, () => isInSight && bring());
+  watch(cover, () => isInSight && bring(), { flush: "post" }); // the sheet of patterns has come up from below
 }
