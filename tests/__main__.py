@@ -34,6 +34,7 @@ JOBS = (
     "cases",
     "vitest",
     "browser/homework",
+    "browser/gestures",
     ".",
     "store",
     "workroom",

@@ -73,6 +73,27 @@ class Stored(InFolder):
         self.worksheets.redo(sheet)
         self.assertEqual(text(), "k = 4")
 
+    def test_a_fresh_line_that_stayed_empty_is_no_step(self) -> None:
+        sheet = self.worksheets.create("Comb", cells=[FileCell("math", "k = 1")])
+        cell = self.worksheets.opened(sheet).sheet.cells[0].id
+        self.change(sheet, [{"op": "edit", "cell": cell, "text": "k = 2"}])
+        self.change(sheet, [{"op": "insert", "cell": "f1", "after": cell, "kind": "math", "text": ""}], group="line f1")
+        self.change(sheet, [{"op": "remove", "cell": "f1"}], group="line f1")
+        self.worksheets.undo(sheet)
+        self.assertEqual([c.text for c in self.worksheets.opened(sheet).sheet.cells], ["k = 1"])
+        # one that was written in is undone as a whole
+        self.change(sheet, [{"op": "insert", "cell": "f2", "after": cell, "kind": "math", "text": ""}], group="line f2")
+        self.change(sheet, [{"op": "edit", "cell": "f2", "text": "2 k"}], group="line f2")
+        self.worksheets.undo(sheet)
+        self.assertEqual([c.text for c in self.worksheets.opened(sheet).sheet.cells], ["k = 1"])
+        self.assertFalse(self.worksheets.opened(sheet).can_undo)
+
+    def test_under_an_identity_asked_for_it_is_made_once(self) -> None:
+        made = self.worksheets.create("Wax", worksheet_id="0123456789ab")
+        self.assertEqual(made, "0123456789ab")
+        self.assertEqual(self.worksheets.create("Wax again", worksheet_id=made), made)
+        self.assertEqual(self.worksheets.opened(made).sheet.title, "Wax")
+
     def test_what_changes_nothing_is_no_step(self) -> None:
         sheet = self.worksheets.create("Comb", cells=[FileCell("math", "a")])
         cell = self.worksheets.opened(sheet).sheet.cells[0].id

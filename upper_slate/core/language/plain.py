@@ -78,10 +78,7 @@ def _write(node: Node) -> tuple[str, int]:
         case Absolute():
             return f"abs({plain(node.body)})", _ATOM
         case Call():
-            entry = function_named(node.name)
-            if entry is not None and entry.in_words and len(node.arguments) == 1:
-                return f"{entry.in_words} {_within(node.arguments[0], _POSTFIX)}", _LOOSE
-            return f"{node.name}({', '.join(map(plain, node.arguments))})", _ATOM
+            return _call(node)
         case Apply():
             return f"{_within(node.function, _POSTFIX)}({', '.join(map(plain, node.arguments))})", _ATOM
         case InverseFunction():
@@ -98,6 +95,14 @@ def _write(node: Node) -> tuple[str, int]:
         case CellReference():
             return ("above" if node.number is None else f"cell {node.number}"), _ATOM
     return _statement(node)
+
+
+def _call(node: Call) -> tuple[str, int]:
+    """`sqrt(2)`; a clipped name is written in words."""
+    entry = function_named(node.name)
+    if entry is not None and entry.in_words and len(node.arguments) == 1:
+        return f"{entry.in_words} {_within(node.arguments[0], _POSTFIX)}", _LOOSE
+    return f"{node.name}({', '.join(map(plain, node.arguments))})", _ATOM
 
 
 def _statement(node: Node) -> tuple[str, int]:

@@ -67,10 +67,13 @@ const readings = computed(() =>
     : [],
 );
 
-/** The line with the cursor, by its place among the lines of the cell. */
+/** The line with the cursor, by its place among the lines of the cell; what it comes to is known where it is about this very text. */
 function lineAtCursor() {
-  const index = editor ? editor.view.state.doc.lineAt(editor.view.state.selection.main.head).number - 1 : 0;
-  return { index, result: lines.value[index]?.result ?? null };
+  if (!editor) return undefined;
+  const { doc, selection } = editor.view.state;
+  const line = doc.lineAt(selection.main.head);
+  const result = lines.value[line.number - 1]?.result;
+  return { index: line.number - 1, result: result?.source === line.text ? result : null };
 }
 
 /** Takes an offer in the line that is being written; the writing goes on behind what was put in. */
@@ -114,6 +117,10 @@ watch(() => props.cell.text, (next) => {
   text.value = next;
   isPausing.value = true;
   read(next);
+});
+// a worksheet that was begun a moment ago is read as soon as the server has it
+watch(() => sheet.revision, () => {
+  if (text.value && !lines.value.length) read(text.value);
 });
 watch(() => sheet.names, () => editor && renewCompletion(editor.view, sheet, !isPausing.value));
 watch(faults, (found) => editor && showErrors(editor.view, found.map(({ line, error }) => ({ from: line.offset + error.start, to: line.offset + error.end }))));

@@ -15,7 +15,7 @@ export interface EditorHandle {
   wordAtCursor(): string;
   focus(): void;
   /** The line with the cursor and what it comes to as it stands there now; null while that is not known. */
-  lineAtCursor?(): { index: number; result: Line | null };
+  lineAtCursor?(): { index: number; result: Line | null } | undefined;
 }
 
 /** A text that could not be stored because another window changed, or removed, the cell meanwhile. */

@@ -115,6 +115,8 @@ function closeMenu(): void {
 .slot { position: relative; scroll-margin: 80px 0 120px; }
 /* what happens in another cell does not concern its layout */
 .slot.rest { contain: layout style; }
+/* words that come under their line lie over the next cell */
+.slot.rest:hover, .slot.rest:focus-within { z-index: 3; }
 .slot:focus, .slot:focus-visible { outline: none; }
 /* where the page was left: a thin mark in the margin, over all that it reaches */
 .slot.marked::before { content: ""; position: absolute; left: -30px; top: 5px; bottom: 5px; width: 3px; background: var(--act); border-radius: 2px; pointer-events: none; }

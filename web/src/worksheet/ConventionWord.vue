@@ -4,15 +4,18 @@ import "element-plus/es/components/dropdown-item/style/css";
 import "element-plus/es/components/dropdown-menu/style/css";
 
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/components/dropdown/index";
+import { ref } from "vue";
 
 /** A word of the sentence of conventions, which is changed where it stands: arrows choose, Enter takes, Escape leaves. */
 defineProps<{ value: string; label: string; choices: Record<string, string> }>();
+/** Escape leaves also before the list has taken the focus. */
+const list = ref<InstanceType<typeof ElDropdown>>();
 const emit = defineEmits<{ choose: [value: string]; closed: [] }>();
 </script>
 
 <template>
-  <ElDropdown trigger="click" placement="bottom-start" @command="emit('choose', $event)" @visible-change="(open: boolean) => !open && emit('closed')">
-    <button class="choice" :aria-label="`${label} ${value}: change`">{{ value }}</button>
+  <ElDropdown ref="list" trigger="click" placement="bottom-start" @command="emit('choose', $event)" @visible-change="(open: boolean) => !open && emit('closed')">
+    <button class="choice" :aria-label="`${label} ${value}: change`" @keydown.esc="list?.handleClose()">{{ value }}</button>
     <template #dropdown>
       <ElDropdownMenu :aria-label="label">
         <ElDropdownItem v-for="(example, choice) in choices" :key="choice" :command="choice" class="option" :class="{ on: choice === value }">{{ choice }} <small>{{ example }}</small></ElDropdownItem>

@@ -24,10 +24,17 @@ function open(event: MouseEvent): void {
   if (target.closest("button")) return;
   if (getSelection()?.toString()) return;
   if (event.shiftKey) return sheet.putMark(props.cell.id, true);
-  const place = target.closest<HTMLElement>("[data-at]")?.dataset.at;
+  const part = target.closest<HTMLElement>("[data-at]");
   const row = target.closest<HTMLElement>("[data-line]");
   const offset = row ? (lines.value[Number(row.dataset.line)]?.offset ?? 0) : 0;
-  sheet.activate(props.cell.id, place === undefined ? "end" : offset + Number(place));
+  sheet.activate(props.cell.id, part ? offset + Number(part.dataset.at) + past(part, offset, event.clientX) : "end");
+}
+
+/** A click on the right half of a part puts the cursor behind it. */
+function past(part: HTMLElement, offset: number, x: number): number {
+  const box = part.getBoundingClientRect();
+  if (x < box.left + box.width / 2) return 0;
+  return /^(?:[\wͰ-Ͽ.]+|.)/.exec(props.cell.text.slice(offset + Number(part.dataset.at)))?.[0].length ?? 0;
 }
 
 /** A click beside the text of an open cell goes on writing in it. */

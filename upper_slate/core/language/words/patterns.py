@@ -66,7 +66,7 @@ PATTERNS: Final = (
         "Signs",
         ("at most", "<= ", r"\le", "less than or equal, <="),
         ("at least", ">= ", r"\ge", "greater than or equal, >="),
-        ("plus or minus", "±", r"\pm", "both signs"),
+        ("plus or minus", "{a} ± {b}", r"a\pm b", "both signs"),
         ("not equal", "!= ", r"\ne", "unequal, !="),
         ("same solutions", "<=> ", r"\Leftrightarrow", "equivalent, if and only if"),
         ("it follows", "=> ", r"\Rightarrow", "implies, therefore"),
