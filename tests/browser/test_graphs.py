@@ -355,7 +355,7 @@ class Tables(InBrowser):
         self.page.locator(".number:text-is('1')").click()
         self.keys("Alt+t")
         self.expect_sources(
-            "f(x) = x^2 - 3", "table of f for x from -5 to 5", "graph f for x from -5 to 5", ""
+            "f(x) = x^2 - 3", "table of f for x from -5 to 5", "graph f", ""
         )
         expect(self.cell(2).locator("tbody tr")).to_have_count(11)
 

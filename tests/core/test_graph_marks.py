@@ -150,10 +150,10 @@ class Marks(unittest.TestCase):
 
 #: a definition, and the graph that it offers ("" for none)
 OFFERS: tuple[tuple[str, str], ...] = (
-    ("f(x) = x^2", "graph f for x from -5 to 5"),
+    ("f(x) = x^2", "graph f"),
     ("g(t) = sin t", "graph g for t from 0 to 2 pi"),
-    ("h(t) = sin(2 pi t)", "graph h for t from -5 to 5"),
-    ("v = x^2 - 1", "graph v for x from -5 to 5"),
+    ("h(t) = sin(2 pi t)", "graph h"),
+    ("v = x^2 - 1", "graph v"),
     ("P = [[1, 2], [3, 4]]", "graph points P"),
     ("L = [1, 2, 3]", "graph points L"),
     ("E = [[1, 2], [x, 4]]", ""),

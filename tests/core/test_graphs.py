@@ -187,7 +187,7 @@ class Windows(unittest.TestCase):
         self.assertTrue(left < 0 and right > 2 and bottom < 1 and top > 5)
 
     def test_a_window_with_nothing_in_it_offers_another(self) -> None:
-        for line in ("graph sqrt(x - 100)", "graph x^2 for x from -1 to 1, y from 50 to 60"):
+        for line in ("graph sqrt(x - 100) for x from -10 to 10", "graph x^2 for x from -1 to 1, y from 50 to 60"):
             with self.subTest(line):
                 data = graph(line)
                 left, right, bottom, top = data["elsewhere"]

@@ -13,8 +13,8 @@ from .lines import exact, result
 
 #: the lines of a cell, and what the last one offers by name
 OFFERED: tuple[tuple[tuple[str, ...], dict[str, str]], ...] = (
-    (("f(x) = x^2 - 3",), {"derivative": "f'(x)", "zeros": "solve f(x) = 0", "graph": "graph f for x from -5 to 5", "table": "table of f for x from -5 to 5"}),
-    (("A = 3x^2 - x",), {"derivative": "derivative of A", "zeros": "solve A = 0", "graph": "graph A for x from -5 to 5", "table": "table of A for x from -5 to 5"}),
+    (("f(x) = x^2 - 3",), {"derivative": "f'(x)", "zeros": "solve f(x) = 0", "graph": "graph f", "table": "table of f for x from -5 to 5"}),
+    (("A = 3x^2 - x",), {"derivative": "derivative of A", "zeros": "solve A = 0", "graph": "graph A", "table": "table of A for x from -5 to 5"}),
     (("x^2 - 5x + 6 = 0",), {"solve": "solve x^2 - 5x + 6 = 0"}),
     (("x^2 ≤ 9",), {"solve": "solve x^2 ≤ 9"}),
     (("x > 3 and x < 5",), {"solve": "solve x > 3 and x < 5"}),

@@ -13,7 +13,7 @@ from ..working.evaluate import Evaluator
 from ..working.graphs.axes import axis_of
 from ..working.ground.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value, expression, free_letters, is_scalar
 
-#: One turn in each unit with a step for a table; anything else about 0.
+#: One turn in each unit with a step for a table; anything else about 0. A graph of anything else has the width that suits it.
 _TURNS: Final = {"pi": ("0 to 2 pi", " step pi/6"), "degrees": ("0 to 360", " step 30"), "gon": ("0 to 400", " step 50")}
 _USUAL: Final = ("-5 to 5", "")
 #: A text longer than this (characters) is not repeated in another line.
@@ -46,13 +46,14 @@ def _of_function(name: str, value: Value, conventions: Conventions) -> dict[str,
     if len(expr.free_symbols) != 1:
         return {}
     (symbol,) = expr.free_symbols
-    ends, step = _TURNS.get(axis_of(expr, symbol, conventions.angles), _USUAL)
+    axis = axis_of(expr, symbol, conventions.angles)
+    ends, step = _TURNS.get(axis, _USUAL)
     letter = letters[0]
     written = f"{name}({letter})" if is_function else name
     return {
         "derivative": f"{name}'({letter})" if is_function else f"derivative of {name}",
         "zeros": f"solve {written} = 0",
-        "graph": f"graph {name} for {letter} from {ends}",
+        "graph": f"graph {name} for {letter} from {ends}" if axis in _TURNS else f"graph {name}",
         "table": f"table of {name} for {letter} from {ends}{step}",
     }
 

@@ -23,12 +23,12 @@ from .contour import contour
 from .marks import marks_of, meetings_of
 from .sampling import Sampler
 from .view import View
+from .widths import Chosen, window_of_curves, window_of_equations
 from .windows import Drawer, elsewhere, height_of, heights, shows
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
 
-_USUAL: Final = (sp.Integer(-10), sp.Integer(10))
 #: A curve that swings, or breaks, more often than this in its window has no list of points: nobody could read it.
 _MOST_SWINGS: Final = 40
 _MOST_POINTS: Final = 5_000
@@ -130,6 +130,7 @@ def _axes(letters: tuple[str, ...]) -> tuple[str, str]:
 def _window(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn], view: View) -> tuple[Range, Window]:
     """The width with its exact ends, and the whole window."""
     points = [p for one in drawn for p in one.points]
+    chosen: Chosen | None = None
     if view.window is not None:
         _check_size(view.window)
         return _between(*(sp.Rational(v).limit_denominator(10 ** 9) if abs(v) > 1e-3 else sp.Rational(v) for v in view.window[:2])), view.window
@@ -138,15 +139,33 @@ def _window(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn], view: Vi
     elif points and all(one.points for one in drawn):
         ends = _around([x for x, _ in points])
     else:
-        ends = _USUAL
+        chosen = _chosen(evaluator, node, drawn)
+        ends = chosen.ends
     low, high = (float(sp.N(e, 17)) for e in ends)
     if node.low_2 is not None and node.high_2 is not None:
         bottom, top = (float(sp.N(e, 17)) for e in _ends(evaluator, node.low_2, node.high_2))
+    elif chosen is not None and chosen.upright is not None:
+        bottom, top = chosen.upright
     else:
-        bottom, top = height_of(heights([Enclosure(one.body.expr, one.body.letter) for one in drawn if one.body], points, low, high), low, high)
+        reached = heights([Enclosure(one.body.expr, one.body.letter) for one in drawn if one.body], points, low, high)
+        reached += chosen.levels if chosen is not None else ()
+        bottom, top = height_of(reached, low, high, part=12 if chosen is not None and chosen.has_poles else 40)
     window = (low, high, bottom, top)
     _check_size(window)
     return _between(*ends), window
+
+
+def _chosen(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn]) -> Chosen:
+    """The window by what is there."""
+    bodies = [one.body for one in drawn if one.body is not None]
+    if not bodies:
+        return window_of_equations(_drawers(evaluator, drawn, node))
+    chosen = window_of_curves([(body.expr, body.letter) for body in bodies])
+    points = [x for one in drawn for x, _ in one.points]
+    if not points:
+        return chosen
+    around = _around(points)
+    return Chosen((min(chosen.ends[0], around[0], key=float), max(chosen.ends[1], around[1], key=float)))
 
 
 def _between(low: sp.Expr, high: sp.Expr) -> Range:

@@ -25,13 +25,16 @@ def heights(curves: Sequence[Enclosure], points: Sequence[Point], low: float, hi
     return found
 
 
-def height_of(values: Sequence[float], low: float, high: float) -> tuple[float, float]:
-    """Bottom and top for most of the heights, so that a pole does not flatten the rest; as the width where there are none."""
+def height_of(values: Sequence[float], low: float, high: float, part: int = 40) -> tuple[float, float]:
+    """Bottom and top for most of the heights, so that a pole does not flatten the rest; as the width where there are none.
+
+    One in `part` of them may lie below, and one above.
+    """
     ordered = sorted(v for v in values if abs(v) <= _HIGHEST)
     if not ordered:
         return low, high
     n = len(ordered)
-    bottom, top = ordered[n // 40], ordered[n - 1 - n // 40]
+    bottom, top = ordered[n // part], ordered[n - 1 - n // part]
     if ordered[0] > bottom - 2 * (top - bottom) and ordered[-1] < top + 2 * (top - bottom):
         bottom, top = ordered[0], ordered[-1]
     for near, far in ((bottom, top), (top, bottom)):  # an axis that is nearly in sight is shown
