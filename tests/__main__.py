@@ -26,15 +26,12 @@ CHECKS = (
 
 #: Jobs, longest first, each a process of its own: so many at once, since browser tests mostly wait. `core:1/3` is every third file.
 JOBS = (
-    *(f"core:{k}/4" for k in (4, 2, 1, 3)),
-    *(f"browser/{name}" for name in ("keeping", "worksheet", "writing", "graphs", "access")),
+    *(f"browser:{k}/2" for k in (1, 2)),
+    *(f"core:{k}/4" for k in (1, 3, 4, 2)),
     "api",
-    "browser/arranging",
     "checks",
     "cases",
     "vitest",
-    "browser/homework",
-    "browser/gestures",
     ".",
     "store",
     "workroom",

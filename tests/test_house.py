@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import functools
 import json
 import re
 import subprocess
@@ -116,6 +117,7 @@ def place_of(module: str, layout: Iterable[str]) -> str:
     return next((folder for folder in layout if module == folder or module.startswith((folder + "/", folder + "."))), "")
 
 
+@functools.cache
 def modules() -> dict[str, ast.Module]:
     """Every file of the package by its path without ending."""
     files = [f for f in PACKAGE.rglob("*.py") if "migrations" not in f.parts]
@@ -135,6 +137,7 @@ def imported_by(module: str, tree: ast.AST, known: Iterable[str]) -> set[str]:
     return found - {module}
 
 
+@functools.cache
 def web_imports() -> dict[str, set[str]]:
     """The files of the interface with those that they import."""
     root = ROOT / "web" / "src"

@@ -1,37 +1,62 @@
-"""What the browser tests have in common: one server and one Chromium for a class, a fresh window for each test."""
+"""What the browser tests have in common: one server and one Chromium for all classes of a run, a fresh window for each test."""
 
 from __future__ import annotations
 
+import atexit
+import functools
 import tempfile
 import unittest
 from contextlib import ExitStack
 from pathlib import Path
 
-from playwright.sync_api import Locator, Page, expect
+from playwright.sync_api import Browser, Locator, Page, expect
 
 from .driver import Application, chromium
 
 
+_OPEN = ExitStack()
+atexit.register(_OPEN.close)
+
+
+def started(demo: bool, stack: ExitStack) -> Application:
+    """A server on a data folder of its own, which ends with the stack."""
+    holder = stack.enter_context(tempfile.TemporaryDirectory(ignore_cleanup_errors=True))
+    application = Application(Path(holder), demo=demo).start()
+    stack.callback(application.stop)
+    return application
+
+
+@functools.cache
+def shared_server() -> Application:
+    """The server of this run: its workers load once, and the demo is worked out once."""
+    return started(True, _OPEN)
+
+
+@functools.cache
+def shared_browser() -> Browser:
+    return _OPEN.enter_context(chromium())
+
+
 class InBrowser(unittest.TestCase):
-    """Each test begins on the shelf, in a window of its own; a JavaScript error fails it."""
+    """Each test begins on the shelf, in a window of its own; a JavaScript error fails it. With `own_server` a class has a server to itself."""
 
     size = (1280, 800)
-    demo = True
+    own_server = False
     theme = "light"
 
     @classmethod
     def setUpClass(cls) -> None:
         stack = ExitStack()
         cls.addClassCleanup(stack.close)
-        holder = stack.enter_context(tempfile.TemporaryDirectory(ignore_cleanup_errors=True))
-        cls.application = Application(Path(holder), demo=cls.demo).start()
-        stack.callback(cls.application.stop)
+        cls.application = started(True, stack) if cls.own_server else shared_server()
         # one for all tests of a class, so that scripts are fetched and compiled once
-        cls.context = stack.enter_context(chromium()).new_context(
+        cls.context = shared_browser().new_context(
             viewport={"width": cls.size[0], "height": cls.size[1]},
             color_scheme=cls.theme,  # type: ignore[arg-type]
             permissions=["clipboard-read", "clipboard-write"],
+            reduced_motion="reduce",  # nothing is to be waited for while it fades in
         )
+        stack.callback(cls.context.close)
 
     def setUp(self) -> None:
         self.errors: list[str] = []

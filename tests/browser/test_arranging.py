@@ -10,8 +10,6 @@ from .in_browser import InBrowser
 
 
 class Arranging(InBrowser):
-    demo = False
-
     def setUp(self) -> None:
         super().setUp()
         self.new_worksheet()

@@ -12,8 +12,6 @@ from .in_browser import InBrowser
 
 
 class Gestures(InBrowser):
-    demo = False
-
     def marked(self) -> list[str]:
         return self.page.locator(".slot.marked .number").all_inner_texts()
 
@@ -199,8 +197,6 @@ class Gestures(InBrowser):
 
 
 class Writing(InBrowser):
-    demo = False
-
     def pattern(self, name: str) -> None:
         self.page.locator("#panel-body button", has=self.page.locator(f"small:text-is('{name}')")).click()
 

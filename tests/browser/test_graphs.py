@@ -14,7 +14,6 @@ AREA = r"\frac{7 \sqrt{21}}{2} \approx 16.039"
 
 
 class Graphs(InBrowser):
-    demo = False
     size = (1280, 1000)
 
     def write(self, *lines: str) -> None:
@@ -297,7 +296,7 @@ class Graphs(InBrowser):
         expect(self.curves).to_have_count(1)
 
     def test_nothing_to_see_offers_where_there_is_something(self) -> None:
-        self.write("graph sqrt(x - 100)")
+        self.write("graph sqrt(x - 100) for x from -10 to 10")
         expect(self.figure()).to_contain_text("Nothing of this curve lies in this window")
         self.page.get_by_role("button", name="Show where there is something").click()
         expect(self.curves).to_have_count(1)
@@ -345,8 +344,6 @@ class Graphs(InBrowser):
 
 
 class Tables(InBrowser):
-    demo = False
-
     def test_a_definition_offers_its_graph_and_its_table(self) -> None:
         self.open_worksheet("f(x) = x^2 - 3", "")
         self.cell(1).hover()

@@ -10,8 +10,6 @@ from .in_browser import InBrowser
 
 
 class TwoPages(InBrowser):
-    demo = False
-
     def setUp(self) -> None:
         super().setUp()
         # no pointer in these tests: whatever is clicked fails them

@@ -239,6 +239,8 @@ class Homework(InBrowser):
 
 
 class Shelf(InBrowser):
+    own_server = True  # nothing but the demo is on it
+
     def test_the_demo_is_there_and_opens_with_its_results(self) -> None:
         expect(self.page.locator(".card h2")).to_have_text(
             [

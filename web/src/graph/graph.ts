@@ -36,7 +36,7 @@ export interface GraphChoice {
 /** Width and height (px) of a graph that was not resized. */
 export const USUAL_SIZE: [number, number] = [492, 345];
 /** What stands under the plot of a graph in the page: its tools, and the space to the next line (px). */
-const UNDER_PLOT = 46;
+const UNDER_PLOT = 35;
 
 /** How high (px) a graph in the page is, by what was chosen for it. */
 export function heightOfGraph(choice: unknown): number {

@@ -10,7 +10,7 @@ import ResultTable from "./ResultTable.vue";
 const props = defineProps<{ line: Line; cell: string; index: number; decimal: boolean }>();
 const sheet = useWorksheet();
 /** The room of a graph is there before it is drawn, so that nothing below it moves. */
-const room = computed(() => heightOfGraph(sheet.cellOf(props.cell)?.display[`graph${props.index}`]) - 24);
+const room = computed(() => heightOfGraph(sheet.cellOf(props.cell)?.display[`graph${props.index}`]) - 13);
 
 /** Fetched when there is a graph to draw. */
 const GraphFigure = defineAsyncComponent(() => import("../graph/GraphFigure.vue"));
