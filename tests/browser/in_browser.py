@@ -9,10 +9,9 @@ import unittest
 from contextlib import ExitStack
 from pathlib import Path
 
-from playwright.sync_api import Browser, Locator, Page, expect
+from playwright.sync_api import BrowserContext, Locator, Page, expect
 
-from .driver import Application, chromium
-
+from .driver import Application, lasting_context
 
 _OPEN = ExitStack()
 atexit.register(_OPEN.close)
@@ -33,8 +32,10 @@ def shared_server() -> Application:
 
 
 @functools.cache
-def shared_browser() -> Browser:
-    return _OPEN.enter_context(chromium())
+def shared_context() -> BrowserContext:
+    """One for all tests of a run, so that scripts are fetched and compiled once."""
+    folder = _OPEN.enter_context(tempfile.TemporaryDirectory(ignore_cleanup_errors=True))
+    return _OPEN.enter_context(lasting_context(folder))
 
 
 class InBrowser(unittest.TestCase):
@@ -49,14 +50,6 @@ class InBrowser(unittest.TestCase):
         stack = ExitStack()
         cls.addClassCleanup(stack.close)
         cls.application = started(True, stack) if cls.own_server else shared_server()
-        # one for all tests of a class, so that scripts are fetched and compiled once
-        cls.context = shared_browser().new_context(
-            viewport={"width": cls.size[0], "height": cls.size[1]},
-            color_scheme=cls.theme,  # type: ignore[arg-type]
-            permissions=["clipboard-read", "clipboard-write"],
-            reduced_motion="reduce",  # nothing is to be waited for while it fades in
-        )
-        stack.callback(cls.context.close)
 
     def setUp(self) -> None:
         self.errors: list[str] = []
@@ -68,7 +61,9 @@ class InBrowser(unittest.TestCase):
 
     def window(self) -> Page:
         """One more window."""
-        page = self.context.new_page()
+        page = shared_context().new_page()
+        page.set_viewport_size({"width": self.size[0], "height": self.size[1]})
+        page.emulate_media(color_scheme=self.theme)  # type: ignore[arg-type]
         page.set_default_timeout(15_000)
         self.addCleanup(page.close)
         page.on("pageerror", lambda error: self.errors.append(str(error)))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import random
 import unittest
 from fractions import Fraction
@@ -64,6 +65,9 @@ def _radical(rng: random.Random, depth: int) -> Node:
         return Product((parts[0], Bracket(parts[1])), ("", "/"))
     return Power(Bracket(parts[0]), Number(str(rng.randint(2, 3))))
 
+#: Rounds of what is slow; more of them with the environment variable.
+ROUNDS = int(os.environ.get("ROUNDS", "20"))
+
 
 class Properties(unittest.TestCase):
     def setUp(self) -> None:
@@ -125,7 +129,7 @@ class Properties(unittest.TestCase):
                     )
 
     def test_compositions_and_derivatives_of_polynomials(self) -> None:
-        for _ in range(40):
+        for _ in range(ROUNDS):
             f, g = ([self.rng.randint(-5, 5) for _ in range(3)] for _ in range(2))
             at = Fraction(self.rng.randint(-9, 9), self.rng.randint(1, 4))
             lines = (f"f(x) = {_polynomial(f)}", f"g(x) = {_polynomial(g)}")

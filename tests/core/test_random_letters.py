@@ -10,7 +10,7 @@ import sympy as sp
 
 from .lines import exact
 
-ROUNDS = int(os.environ.get("ROUNDS", "40"))
+ROUNDS = int(os.environ.get("ROUNDS", "20"))
 LETTERS = "xtp"
 NAMES = "abk"
 
