@@ -88,7 +88,7 @@ def _arranging(page: Page) -> None:
 def _find(page: Page) -> None:
     page.keyboard.press("Control+h")
     page.keyboard.type("t")
-    page.get_by_label("whole names").check()
+    page.get_by_text("whole names").click()
 
 
 def _plot(tool: str, page: Page) -> None:
@@ -110,7 +110,7 @@ PREPARE: dict[str, Callable[[Page], None]] = {
     "patterns": _patterns,
     "arranging": _arranging,
     "find": _find,
-    "keys": lambda page: page.keyboard.press("?"),
+    "keys": lambda page: page.keyboard.press("Control+F1"),
     "graph": partial(_plot, "area"),
     "graph-dark": partial(_plot, "tangent"),
     "points": partial(_plot, "window"),

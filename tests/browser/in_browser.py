@@ -39,17 +39,14 @@ def shared_context() -> BrowserContext:
 
 
 class InBrowser(unittest.TestCase):
-    """Each test begins on the shelf, in a window of its own; a JavaScript error fails it. With `own_server` a class has a server to itself."""
+    """Each test begins on the shelf, in a window of its own; a JavaScript error fails it."""
 
     size = (1280, 800)
-    own_server = False
     theme = "light"
 
     @classmethod
     def setUpClass(cls) -> None:
-        stack = ExitStack()
-        cls.addClassCleanup(stack.close)
-        cls.application = started(True, stack) if cls.own_server else shared_server()
+        cls.application = shared_server()
 
     def setUp(self) -> None:
         self.errors: list[str] = []

@@ -239,20 +239,11 @@ class Homework(InBrowser):
 
 
 class Shelf(InBrowser):
-    own_server = True  # nothing but the demo is on it
-
     def test_the_demo_is_there_and_opens_with_its_results(self) -> None:
-        expect(self.page.locator(".card h2")).to_have_text(
-            [
-                "Hexagon cells",
-                "Hive weight through the year",
-                "Homework, checked",
-                "Nectar to honey",
-                "Syrup and frames",
-                "The cheapest cell",
-                "Weighing day",
-            ]
-        )
+        expect(self.page.locator(".card h2").first).to_be_visible()
+        demo = ["Hexagon cells", "Hive weight through the year", "Homework, checked", "Nectar to honey", "Syrup and frames", "The cheapest cell", "Weighing day"]
+        shown = [title for title in self.page.locator(".card h2").all_inner_texts() if title in demo]
+        self.assertEqual(sorted(shown), demo)
         self.page.get_by_role("heading", name="The cheapest cell").click()
         self.expect_result(5, "0")
         self.assertEqual(self.page.locator(".error").count(), 0)

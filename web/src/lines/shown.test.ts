@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { Line } from "../shared/api/client";
-import { longestNumber, otherKind, shortened, shownResults } from "./shown";
+import { longestNumber, otherKind, shortened, shownResults, wrapped } from "./shown";
 
 const written = (text: string) => ({ text, latex: text });
 const base = {
@@ -70,5 +70,10 @@ describe("long numbers", () => {
     expect(longestNumber(`x + ${number}`)).toBe(70);
     expect(shortened(number)).toBe(`${"1".repeat(20)}\\ldots ${"2".repeat(20)}`);
     expect(shortened("1".repeat(60))).toBe("1".repeat(60));
+  });
+
+  it("may wrap within a long whole number, and nowhere else", () => {
+    expect(wrapped("12345678901234567890")).toBe("12345678901234567890");
+    expect(wrapped("x = 1234567890123456789012345 + \\sqrt{2}")).toBe("x = 1234567890\\allowbreak 1234567890\\allowbreak 12345 + \\sqrt{2}");
   });
 });

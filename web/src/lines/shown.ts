@@ -64,9 +64,9 @@ export function longestNumber(latex: string): number {
   return Math.max(0, ...[...latex.matchAll(LONG)].map((match) => match[0].length));
 }
 
-/** A long whole number may wrap between groups of ten digits. */
+/** A whole number that is wider than a phone may wrap between groups of ten digits. */
 export function wrapped(latex: string): string {
-  return latex.replace(LONG, (number) => (number.match(/\d{1,10}/g) ?? []).join("\\allowbreak "));
+  return latex.replace(/\d{25,}/g, (number) => (number.match(/\d{1,10}/g) ?? []).join("\\allowbreak "));
 }
 
 export function shortened(latex: string): string {

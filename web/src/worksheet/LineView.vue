@@ -71,7 +71,7 @@ function choose(form: string): void {
         <span v-for="(result, index) in results" :key="index" class="result">
           <span class="rel">{{ result.relation }}</span>
           <component :is="hasWays ? 'button' : 'span'" v-fitted="result.latex" class="value" :aria-expanded="hasWays ? waysOpen : undefined" @click="hasWays && ($event.stopPropagation(), (waysOpen = !waysOpen))">
-            <Typeset :latex="whole ? wrapped(result.latex) : shortened(result.latex)" /><span v-if="hasWays" class="hidden-text">, other ways to write this</span>
+            <Typeset :latex="wrapped(whole ? result.latex : shortened(result.latex))" /><span v-if="hasWays" class="hidden-text">, other ways to write this</span>
           </component>
         </span>
         <button v-if="digits > 60" class="word shown" @click.stop="whole = !whole">{{ whole ? "shorter" : `all ${digits} digits` }}</button>
