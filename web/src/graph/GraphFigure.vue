@@ -199,7 +199,7 @@ function definition(word: string): void {
 .room { min-width: 0; }
 .drawing { position: relative; margin-left: -14px; }
 /* what was found never makes the figure higher than its plot */
-.beside { min-width: 0; padding-top: 12px; max-height: var(--high); overflow-y: auto; scrollbar-width: thin; }
+.beside { min-width: 0; padding-top: 12px; max-height: var(--high); overflow-y: auto; scrollbar-width: thin; padding-bottom: 22px; mask-image: linear-gradient(to bottom, #000 calc(100% - 26px), transparent); }
 .grip { position: absolute; right: 0; width: 18px; height: 18px; margin-top: -16px; cursor: nwse-resize; opacity: 0; touch-action: none; border-right: 2px solid var(--ink-quiet); border-bottom: 2px solid var(--ink-quiet); border-radius: 0 0 3px; }
 .drawing:hover .grip { opacity: 0.6; }
 .tools { display: flex; flex-wrap: wrap; gap: 2px 16px; padding: 2px 0 0 50px; min-height: 24px; }
@@ -213,12 +213,12 @@ function definition(word: string): void {
 .full { contain: none; min-width: 0; width: auto; position: fixed; inset: 0; z-index: 2000; margin: 0; padding: 18px 28px; background: var(--page); color: var(--ink); grid-template-columns: minmax(0, 1fr) minmax(200px, 320px); grid-template-rows: minmax(0, 1fr); align-items: stretch; }
 .full .room { height: calc(100dvh - 90px); }
 .full .drawing { margin-left: 0; }
-.full .beside { overflow: auto; max-height: none; }
+.full .beside { overflow: auto; max-height: none; mask-image: none; }
 @media (hover: none) { .tool { opacity: 1; min-height: 40px; padding: 8px 2px; } }
 @media (max-width: 760px) {
   .graph { grid-template-columns: minmax(0, 1fr); margin-right: 0; min-width: 0; width: 100%; }
   .full { grid-template-rows: minmax(0, 2fr) minmax(0, 1fr); padding: 10px; }
   .full .room { height: 56dvh; }
 }
-@media print { .tools, .grip, .window, .saving { display: none; } .beside { max-height: none; overflow: visible; } }
+@media print { .tools, .grip, .window, .saving { display: none; } .beside { max-height: none; overflow: visible; mask-image: none; } }
 </style>

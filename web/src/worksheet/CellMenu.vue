@@ -89,7 +89,7 @@ onMounted(async () => {
 
 <style scoped>
 .menu { position: fixed; z-index: 2000; min-width: 236px; max-width: calc(100vw - 16px); background: var(--page-open); border: 1px solid var(--hair); border-radius: 6px; box-shadow: 0 8px 26px #0000002e; padding: 6px 0; font-size: 14.5px; }
-.menu > button { display: flex; width: 100%; justify-content: space-between; gap: 18px; padding: 6px 14px; text-align: left; }
+.menu > button { display: flex; width: 100%; justify-content: space-between; align-items: baseline; gap: 18px; padding: 6px 14px; text-align: left; }
 .menu button:hover, .menu button:focus-visible { background: var(--act-tint); outline: none; }
 .copies { padding: 4px 14px; display: flex; flex-wrap: wrap; gap: 4px 10px; color: var(--ink-quiet); }
 .copies span { flex-basis: 100%; font-size: 13px; }
