@@ -46,6 +46,16 @@ class Windows(unittest.TestCase):
     def test_what_the_line_says_stays(self) -> None:
         self.assertEqual(result("graph x^2 for x from 7 to 9")["graph"]["window"][:2], [7, 9])
 
+    def test_an_equation_that_says_the_height_is_a_function(self) -> None:
+        for line, function in (("graph y = 1/x", "graph 1/x"), ("graph y = x^2 - 3 for x from -4 to 4", "graph x^2 - 3 for x from -4 to 4"), ("graph y = ln x", "graph ln x"), ("graph y = x", "graph x")):
+            said, plain = (result(text)["graph"] for text in (line, function))
+            self.assertEqual(said["window"], plain["window"])
+            self.assertEqual(said["curves"][0], plain["curves"][0])
+            self.assertEqual(said["curves"][0]["kind"], "function")
+        for line in ("graph x = 3", "graph y = x y + 1", "graph y^2 = x"):
+            self.assertEqual(result(line)["graph"]["curves"][0]["kind"], "equation", line)
+        self.assertEqual(result("y = 2", "graph y = 2 x")["graph"]["curves"][0]["kind"], "equation")
+
     def test_equations_have_equal_scales(self) -> None:
         left, right, bottom, top = result("graph (x - 3)^2 + (y + 20)^2 = 4")["graph"]["window"]
         self.assertEqual(right - left, top - bottom)

@@ -47,7 +47,7 @@ class _Writer:
 
     def _curve(self, curve: Curve) -> CurveResult:
         label: Node = curve.label
-        if isinstance(label, Name) and curve.expr is not None:  # a function by its name: with what the name stands for
+        if isinstance(label, Name) and label.name != curve.letter and curve.expr is not None:  # a function by its name: with what the name stands for
             with suppress(NoExactForm):
                 label = Relation((Call(label.name, (Name(curve.letter),)), tree_of(settled(curve.expr), self.style)), ("=",))
         marks = curve.marks

@@ -25,8 +25,6 @@ const emit = defineEmits<{ choose: [value: string]; closed: [] }>();
 </template>
 
 <style scoped>
-.choice { font: italic 15px/1.25 var(--serif); color: var(--ink); border-bottom: 1px dotted var(--act); }
-.choice:hover { color: var(--act); border-bottom-style: solid; }
 :global(.option.on) { color: var(--act); font-weight: 500; }
 :global(.option small) { color: var(--ink-quiet); font-weight: 400; margin-left: auto; padding-left: 24px; }
 </style>

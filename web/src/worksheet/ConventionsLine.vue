@@ -30,5 +30,7 @@ function back(): void {
 
 <style scoped>
 .conventions { font: italic 15px/1.5 var(--serif); color: var(--ink-quiet); margin: 0 0 20px; }
+.conventions :deep(.choice) { font: italic 15px/1.25 var(--serif); color: var(--ink); border-bottom: 1px dotted var(--act); }
+.conventions :deep(.choice:hover) { color: var(--act); border-bottom-style: solid; }
 .conventions :deep(.el-dropdown) { vertical-align: baseline; line-height: inherit; }
 </style>

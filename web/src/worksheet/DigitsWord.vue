@@ -56,7 +56,5 @@ function leave(): void {
 </template>
 
 <style scoped>
-.choice { font: italic 15px/1.25 var(--serif); color: var(--ink); border-bottom: 1px dotted var(--act); }
-.choice:hover { color: var(--act); border-bottom-style: solid; }
 .count { width: 100%; margin-bottom: 8px; }
 </style>

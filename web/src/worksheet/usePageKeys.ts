@@ -39,10 +39,10 @@ export function usePageKeys(opens: Opens) {
     n: toPanel,
   };
 
-  /** Ctrl + . and Alt + ., with Shift for the whole worksheet. */
+  /** Ctrl + . and Alt + ., with Shift for the whole worksheet, whatever sign Shift makes of the key; where the point itself needs Shift it is the line's. */
   function isPoint(event: KeyboardEvent): boolean {
     const held = event.ctrlKey || event.metaKey || (event.altKey && !event.getModifierState("AltGraph"));
-    return held && (event.key === "." || event.key === ">" || event.key === ":") && (event.code === "Period" || event.key === ".");
+    return held && (event.key === "." || (event.shiftKey && event.code === "Period"));
   }
 
   useEventListener(window, "keydown", (event: KeyboardEvent) => {
@@ -52,7 +52,7 @@ export function usePageKeys(opens: Opens) {
     const alt = event.altKey && !event.ctrlKey && !event.metaKey;
     const key = event.key.toLowerCase();
     const letter = altLetter(event);
-    if (isPoint(event)) (event.shiftKey ? switchAll : switchLine)();
+    if (isPoint(event)) (event.shiftKey && event.code === "Period" ? switchAll : switchLine)();
     else if (command && key === "f") opens.find(false);
     else if (command && key === "h") opens.find(true);
     else if (command && !inText && key === "z") void sheet.step(event.shiftKey ? "redo" : "undo");

@@ -14,7 +14,7 @@ from ..binding.bodies import Body, body_in, end_of
 from ..binding.statement import statement_of
 from ..exact.balls import NoBall
 from ..exact.bridge import settled
-from ..ground.values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, is_scalar
+from ..ground.values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, free_letters, is_scalar
 from ..solving.equation import Range
 from .axes import axis_of
 from .bounds import Enclosure
@@ -69,6 +69,7 @@ def _letter(node: t.Request, bodies: list[tuple[int, Body]]) -> str:
 
 
 def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request) -> _Drawn:
+    body = _height(evaluator, body, node.letters) or body
     if isinstance(body, t.Relation | t.Logic):
         return _Drawn(body, equation=_difference(evaluator, body, node.letters))
     value = evaluator.of(body) if node.name == "graph points" or _may_be_points(evaluator, body) else None
@@ -78,6 +79,19 @@ def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request) -> _Drawn:
     if others := sorted({s.name for s in drawn.expr.free_symbols} - {drawn.letter.name}):
         raise LineError("not-supported", f"A curve has one letter, and {others[0]} has no value here; give it one above, as in {others[0]} = 2.", body.start, body.end)
     return _Drawn(body, drawn)
+
+
+def _height(evaluator: Evaluator, body: t.Node, letters: tuple[str, ...]) -> t.Node | None:
+    """What `y = E` says the height to be: it is drawn as a function, with everything that a function has. None for any other equation."""
+    bare, up = t.unwrapped(body), _axes(letters)[1]
+    if not isinstance(bare, t.Relation) or bare.signs != ("=",) or up in evaluator.context.meanings:
+        return None
+    left, right = bare.sides
+    if not isinstance(left, t.Name) or left.name != up:
+        return None
+    names = {name.name for name in right.walk() if isinstance(name, t.Name | t.Call)}
+    reached = {letter for name in names if (m := evaluator.context.meanings.get(name)) is not None for letter in free_letters(m.value)}
+    return None if up in names | reached else right
 
 
 def _may_be_points(evaluator: Evaluator, body: t.Node) -> bool:
