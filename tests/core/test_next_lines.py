@@ -64,6 +64,17 @@ class NextLines(unittest.TestCase):
         self.assertEqual(error["code"], "not-real")
         self.assertEqual(["sqrt(-4)" + offer["text"] for offer in error["suggestions"]], ["sqrt(-4) in complex numbers"])
 
+    def test_factors_over_the_complex_numbers(self) -> None:
+        for text, factors in (
+            ("x^2 + 1", "(x + i)*(x - i)"), ("2x^2 + 8", "2*(x + 2*i)*(x - 2*i)"), ("x^2 - 2", "(x - sqrt(2))*(x + sqrt(2))"), ("z^2 + 2z + 5", "(z + 1 + 2*i)*(z + 1 - 2*i)"),
+            ("x^3 - 8", "(x + 1 + sqrt(3)*i)*(x + 1 - sqrt(3)*i)*(x - 2)"), ("(x^2 + 1)^2", "(x + i)^2*(x - i)^2"), ("x^5 - x - 1", "x^5 - x - 1"), ("x^2 + y^2", "x^2 + y^2"),
+        ):
+            with self.subTest(text):
+                self.assertEqual(exact(f"factorise {text} over the complex numbers"), factors)
+                self.assertEqual(exact(f"expand {factors} in complex numbers"), exact(f"expand {text}"))
+        self.assertEqual(exact("factor x^2 + 1"), "x^2 + 1")
+        self.assertEqual(exact("factor x^2 + 1", numbers="complex"), "(x + i)*(x - i)")
+
     def test_terms_are_drawn_one_after_the_other(self) -> None:
         points = result("graph points [3, 1, 4]")["graph"]["curves"][0]["points"]
         self.assertEqual(points, [[1, 3], [2, 1], [3, 4]])

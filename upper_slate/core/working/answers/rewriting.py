@@ -11,7 +11,7 @@ from ...problems import LineError
 from ..exact.bridge import settled
 from ..exact.surd import Surd
 from ..ground.values import FunctionValue, Scalar, Value, is_scalar
-from ..tidy.rewriting import expanded, factored, partial_fractions, rationalized, single_fraction
+from ..tidy.rewriting import expanded, factored, linear_factors, partial_fractions, rationalized, single_fraction
 from ..tidy.tidy import _expansion_bound, agrees, collect_numbers, degree_bound, in_lowest_terms, tidy_expression, written_size
 
 if TYPE_CHECKING:
@@ -27,20 +27,21 @@ def rewritten(evaluator: Evaluator, node: Request) -> Value:
     """The value in the form asked for. Errors: too-large, not-supported."""
     value = evaluator.of(node.bodies[0])
     if isinstance(value, FunctionValue):
-        body = _rewritten(node.name, value.body)
+        body = _rewritten(node.name, value.body, evaluator.context.complex)
         return FunctionValue(value.parameters, body, value.requirements, value.name)
     if not is_scalar(value):
         raise LineError("not-supported", f"{node.name} needs a number or an expression.")
-    return _rewritten(node.name, value)
+    return _rewritten(node.name, value, evaluator.context.complex)
 
 
-def _rewritten(name: str, value: Scalar) -> Value:
+def _rewritten(name: str, value: Scalar, complex_numbers: bool) -> Value:
     if isinstance(value, Surd):
         return value
     if (degree := degree_bound(value)) > _MAX_DEGREE and name != "expand":
         raise LineError("too-large", f"The degree of this expression is {degree:,}; such forms are found up to degree {_MAX_DEGREE:,}.")
     try:
-        return settled(_RULES[name](value))
+        rule = linear_factors if name == "factor" and complex_numbers else _RULES[name]
+        return settled(rule(value))
     except (sp.PolynomialError, NotImplementedError):
         raise LineError("not-supported", f"This expression has no such form: {name.removesuffix(' of')} works on sums, products and quotients of powers.") from None
 

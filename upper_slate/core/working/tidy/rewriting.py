@@ -7,6 +7,9 @@ import sympy as sp
 
 from .tidy import rational_form
 
+#: Zeros are looked for up to this degree.
+_SOLVED = 8
+
 
 def expanded(expr: sp.Expr) -> sp.Expr:
     """Multiplied out."""
@@ -16,6 +19,27 @@ def expanded(expr: sp.Expr) -> sp.Expr:
 def factored(expr: sp.Expr) -> sp.Expr:
     """As a product, as far as rational coefficients go."""
     return sp.factor(rational_form(expr)) if expr.free_symbols else expr
+
+
+def linear_factors(expr: sp.Expr) -> sp.Expr:
+    """As a product of factors of degree 1, as over the complex numbers, where the zeros are roots of whole numbers; else as far as rational coefficients go."""
+    product = factored(expr)
+    if len(expr.free_symbols) != 1:
+        return product
+    (letter,) = expr.free_symbols
+    return sp.Mul(*(_linear(base, letter) ** power for base, power in (f.as_base_exp() for f in sp.Mul.make_args(product))))
+
+
+def _linear(factor: sp.Expr, letter: sp.Symbol) -> sp.Expr:
+    """A factor that no rational number divides, as a product over its zeros; itself where they are not simple."""
+    if not factor.is_polynomial(letter) or not 2 <= sp.degree(factor, letter) <= _SOLVED:
+        return factor
+    polynomial = sp.Poly(factor, letter)
+    zeros = sp.roots(polynomial, cubics=False, quartics=False)
+    if sum(zeros.values()) != polynomial.degree():
+        return factor
+    product = sp.Mul(polynomial.LC(), *((letter - sp.expand(zero)) ** count for zero, count in zeros.items()))
+    return product if sp.expand(sp.expand(product) - factor) == 0 else factor
 
 
 def rationalized(expr: sp.Expr, most_terms: int) -> sp.Expr:
