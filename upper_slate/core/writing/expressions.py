@@ -65,7 +65,7 @@ class _Writer:
             case sp.Add():
                 return self._sum(expr)
             case sp.Mul():
-                negative, node = self._signed(expr)
+                negative, node = self._signed(_turned(expr))
                 return Negative(node) if negative else node
             case sp.Pow():
                 return self._power(expr)
@@ -217,6 +217,28 @@ class _Writer:
             else:
                 choices.append((self.write(value), self.write(condition)))
         return Cases(tuple(choices), otherwise)
+
+
+def _turned(product: sp.Mul) -> sp.Expr:
+    """A minus before a fraction, or before every term above its bar, goes into a difference of two terms below it: x/(1 - x), (3x + 1)/(1 - 2x)."""
+    below = [f for f in product.args if isinstance(f, sp.Pow) and _is_negative_power(f.exp)]
+    if len(below) != 1 or below[0].exp != -1 or not isinstance(below[0].base, sp.Add) or len(below[0].base.args) != 2:
+        return product
+    difference = below[0].base
+    if sum(_is_negative_term(term) for term in difference.args) != 1:
+        return product
+    number, over = sp.Mul(*(f for f in product.args if f is not below[0])).as_coeff_Mul()
+    if not over.free_symbols:
+        return product
+    if number.is_negative:
+        return sp.Mul(-number, over, sp.Pow(-difference, -1))
+    if number == 1 and isinstance(over, sp.Add) and all(map(_is_negative_term, over.args)):
+        return sp.Mul(-over, sp.Pow(-difference, -1))
+    return product
+
+
+def _is_negative_term(term: sp.Expr) -> bool:
+    return term.as_coeff_Mul()[0].is_negative is True
 
 
 def _is_below(factor: sp.Basic) -> bool:

@@ -15,6 +15,7 @@ import { api, sentence, type WorksheetRow } from "../shared/api/client";
 import AppHead from "../shared/AppHead.vue";
 import { newId } from "../shared/newId";
 import ThemeSwitch from "../shared/ThemeSwitch.vue";
+import { keepTyping, takeTyped } from "../shared/typedAhead";
 import WorksheetCard from "./WorksheetCard.vue";
 
 const router = useRouter();
@@ -39,7 +40,13 @@ async function load(): Promise<void> {
 
 /** The worksheet is there at once, and is made at the server while its title is typed. */
 async function create(): Promise<void> {
-  await router.push({ name: "worksheet", params: { id: newId() }, state: { isNew: true } });
+  keepTyping();
+  try {
+    await router.push({ name: "worksheet", params: { id: newId() }, state: { isNew: true } });
+  } catch {
+    takeTyped();
+    problem.value = "The server does not answer. Is Upper Slate still running?";
+  }
 }
 
 function startRenaming(row: WorksheetRow): void {

@@ -2,6 +2,7 @@
 import { useEventListener } from "@vueuse/core";
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, toRef, watch } from "vue";
 import { preferences } from "../shared/preferences";
+import { takeTyped } from "../shared/typedAhead";
 import { likelyHeight } from "./cellHeights";
 import CellSlot from "./CellSlot.vue";
 import ClashNotice from "./ClashNotice.vue";
@@ -55,6 +56,28 @@ async function begin(): Promise<void> {
   await nextTick();
   titleField.value?.focus();
   titleField.value?.select();
+  const [title = "", ...lines] = takeTyped().split("\n");
+  if (title) await takeTitle(title);
+  if (lines.length) takeLines(lines);
+}
+
+/** What was typed before the title was there stands in it. */
+async function takeTitle(title: string): Promise<void> {
+  typedTitle.value = title;
+  await nextTick();
+  titleField.value?.setSelectionRange(title.length, title.length);
+}
+
+/** And what was typed after its Enter in the lines of the page; the last of them goes on. */
+function takeLines(lines: string[]): void {
+  rename();
+  let at = sheet.cells[0]?.id ?? sheet.insert(null);
+  for (const [index, line] of lines.entries()) {
+    if (index) at = sheet.freshLine(at);
+    sheet.write(at, line);
+    if (index < lines.length - 1) sheet.commit(at);
+  }
+  sheet.activate(at, "end");
 }
 
 function find(withReplace: boolean): void {

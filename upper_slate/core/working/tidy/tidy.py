@@ -58,6 +58,10 @@ def _known_angle(expr: sp.Expr) -> sp.Expr | None:
     return None
 
 
+#: What a fraction within a fraction adds to how long an expression looks.
+_NESTED: Final = 4
+
+
 def tidy_expression(expr: sp.Expr) -> sp.Expr:
     """The expression, simplified; never longer than it was, polynomial products aside."""
     if expr.is_Atom or expr.is_infinite or sp.count_ops(expr) > _MAX_SIZE or expr.has(sp.Piecewise) or degree_bound(expr) > _MAX_DEGREE:
@@ -129,8 +133,23 @@ def expand_numerator(expr: sp.Expr) -> sp.Expr:
 
 
 def written_size(expr: sp.Expr) -> int:
-    """How long an expression looks: its parts, with fractions, roots and brackets counted."""
-    return sum(_weight(node) for node in sp.preorder_traversal(expr))
+    """How long an expression looks: its parts, with fractions, roots and brackets counted, and fractions within fractions twice."""
+    return sum(_weight(node) for node in sp.preorder_traversal(expr)) + _NESTED * sum(1 for node in sp.preorder_traversal(expr) if _is_nested(node))
+
+
+def _is_nested(node: sp.Basic) -> bool:
+    """A fraction below the bar, or in a sum beside it."""
+    if isinstance(node, sp.Pow):
+        return _is_below(node) and isinstance(node.base, sp.Add) and _has_quotient(node.base)
+    return isinstance(node, sp.Mul) and any(map(_is_below, node.args)) and any(isinstance(f, sp.Add) and _has_quotient(f) for f in node.args)
+
+
+def _is_below(factor: sp.Basic) -> bool:
+    return isinstance(factor, sp.Pow) and factor.exp.is_Rational is True and factor.exp.is_negative is True and bool(factor.base.free_symbols)
+
+
+def _has_quotient(total: sp.Add) -> bool:
+    return any(_is_below(f) for term in total.args for f in sp.Mul.make_args(term))
 
 
 def _weight(node: sp.Basic) -> int:
