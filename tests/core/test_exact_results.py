@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from .lines import exact
+from .lines import exact, result
 
 #: (lines above, separated by |, and the line itself; what it comes to)
 NUMBERS = [
@@ -153,6 +153,23 @@ LETTERS = [
     ("1/(4 y x sqrt(x))", "1/(4*x*y*sqrt(x))"),
     ("f(x) = 1/x | (f(x + h) - f(x))/h", "-1/(x*(h + x))"),
 ]
+#: one fraction bar, with the signs of a textbook; and where the fraction was defined that is no longer seen
+FRACTIONS = [
+    ("1/(1/x - 1)", "x/(1 - x)", ["x != 0"]),
+    ("(1/x + 1)/(1/x - 1)", "(x + 1)/(1 - x)", ["x != 0"]),
+    ("1/(1 + 1/(1 + 1/x))", "(x + 1)/(2*x + 1)", ["x != -1", "x != 0"]),
+    ("1/(1/a + 1/b)", "a*b/(a + b)", ["a != 0", "b != 0"]),
+    ("1/(x + 1/x)", "x/(x^2 + 1)", ["x != 0"]),
+    ("(1/(x + h) - 1/x)/h", "-1/(x*(h + x))", ["h != 0"]),
+    ("x + 1/x", "x + 1/x", []),
+    ("-x/(x - 1)", "x/(1 - x)", []),
+    ("(-3x - 1)/(2x - 1)", "(3*x + 1)/(1 - 2*x)", []),
+    ("-(x + 1)/(x - 2)", "(x + 1)/(2 - x)", []),
+    ("-x/(x - a)", "x/(a - x)", []),
+    ("-1/(x - 1)", "-1/(x - 1)", []),
+    ("x/(x - 1) - 1/x", "x/(x - 1) - 1/x", []),
+]
+
 DERIVATIVES = [
     ("d/dx (x^2 sin x)", "x^2*cos(x) + 2*x*sin(x)"),
     ("d/dx sqrt(x^2 + 1)", "x/sqrt(x^2 + 1)"),
@@ -222,6 +239,18 @@ class ExactResults(unittest.TestCase):
 
     def test_letters(self) -> None:
         self.check(LETTERS)
+
+    def test_fractions_within_fractions_and_signs(self) -> None:
+        for line, text, conditions in FRACTIONS:
+            with self.subTest(line):
+                found = result(line)
+                self.assertEqual((found["exact"]["text"], found["conditions"]), (text, conditions))
+                again = result(text)["exact"]["text"]
+                self.assertEqual(again, text)
+                # the same number at a place where both have one
+                at = " at x = 7, a = 3, b = 5, h = 2"
+                letters = [pair for pair in at.removeprefix(" at ").split(", ") if pair[0] in line]
+                self.assertEqual(exact(f"({line}) at {', '.join(letters)}"), exact(f"({text}) at {', '.join(letters)}"))
 
     def test_derivatives(self) -> None:
         self.check(DERIVATIVES)

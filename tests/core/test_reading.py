@@ -67,7 +67,7 @@ READINGS = [
     ("a div b", "expression", "a \\mathbin{\\text{div}} b"),
     ("x ≠ 2", "equation", "x \\neq 2"),
     ("0 < x <= 5", "equation", "0 < x \\leq 5"),
-    ("x < 1 or x > 2", "equation", "x < 1\\;\\text{ or }\\;x > 2"),
+    ("x < 1 or x > 2", "equation", "{x < 1}\\;\\text{ or }\\;{x > 2}"),
     ("not x < 1", "equation", "\\text{not }x < 1"),
     ("f(3)", "expression", "f\\left(3\\right)"),
     ("f'(x)", "expression", "f'\\left(x\\right)"),
