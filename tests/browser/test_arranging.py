@@ -10,6 +10,8 @@ from .in_browser import InBrowser
 
 
 class Arranging(InBrowser):
+    on_shelf = False
+
     def setUp(self) -> None:
         super().setUp()
         self.new_worksheet()

@@ -12,6 +12,8 @@ from .in_browser import InBrowser
 
 
 class Gestures(InBrowser):
+    on_shelf = False
+
     def marked(self) -> list[str]:
         return self.page.locator(".slot.marked .number").all_inner_texts()
 
@@ -83,7 +85,17 @@ class Gestures(InBrowser):
         self.expect_sources("a = 2", "c = a + 1\nc^2", "", "b = 3")
         self.keys("Escape", "Control+z")
         self.expect_sources("a = 2", "b = 3")  # the line is one step, the empty ones are none
-        self.assertFalse(self.page.get_by_role("button", name="Undo").is_enabled())
+        expect(self.page.get_by_role("button", name="Undo")).to_be_disabled()
+
+    def test_a_line_that_was_emptied_comes_back_by_undo(self) -> None:
+        self.open_worksheet("a = 2")
+        self.cell(1).locator(".left").click()
+        self.keys("End", "Enter")
+        self.page.keyboard.type("b = 3")
+        self.keys("Escape", "Enter", "Control+a", "Delete", "Escape")
+        self.expect_sources("a = 2")
+        self.keys("Control+z")
+        self.expect_sources("a = 2", "b = 3")
 
     def test_leaving_a_line_in_any_way_works_it_out(self) -> None:
         self.open_worksheet("a = 2", "a + 1")
@@ -98,9 +110,6 @@ class Gestures(InBrowser):
 
     def test_a_new_worksheet_waits_for_nothing(self) -> None:
         """Neither for its scripts nor for the server: what is typed meanwhile is there."""
-        self.page.close()
-        self.page = self.window()
-
         def late(route: Route) -> None:
             time.sleep(0.5)
             route.continue_()
@@ -201,6 +210,8 @@ class Gestures(InBrowser):
 
 
 class Writing(InBrowser):
+    on_shelf = False
+
     def pattern(self, name: str) -> None:
         self.page.locator("#panel-body button", has=self.page.locator(f"small:text-is('{name}')")).click()
 

@@ -14,6 +14,7 @@ AREA = r"\frac{7 \sqrt{21}}{2} \approx 16.039"
 
 
 class Graphs(InBrowser):
+    on_shelf = False
     size = (1280, 1000)
 
     def write(self, *lines: str) -> None:
@@ -344,6 +345,8 @@ class Graphs(InBrowser):
 
 
 class Tables(InBrowser):
+    on_shelf = False
+
     def test_a_definition_offers_its_graph_and_its_table(self) -> None:
         self.open_worksheet("f(x) = x^2 - 3", "")
         self.cell(1).hover()

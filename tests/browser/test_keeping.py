@@ -12,6 +12,8 @@ from .in_browser import InBrowser, started
 
 
 class Gone(InBrowser):
+    on_shelf = False
+
     """The server goes and comes back: each test has one of its own."""
 
     def setUp(self) -> None:
@@ -53,6 +55,8 @@ class Gone(InBrowser):
 
 
 class Keeping(InBrowser):
+    on_shelf = False
+
     def setUp(self) -> None:
         super().setUp()
         self.new_worksheet()

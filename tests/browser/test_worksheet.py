@@ -13,8 +13,11 @@ from .in_browser import InBrowser
 
 
 class Homework(InBrowser):
+    on_shelf = False
+
     def test_a_page_of_homework_with_the_keyboard_alone(self) -> None:
         page = self.page
+        page.goto(self.application.url)
         expect(page.get_by_role("button", name="New worksheet")).to_be_visible()
         for _ in range(30):  # by Tab to the button
             if page.evaluate("document.activeElement?.textContent?.trim()") == "New worksheet":

@@ -10,6 +10,8 @@ from .in_browser import InBrowser
 
 
 class Writing(InBrowser):
+    on_shelf = False
+
     def test_completion_offers_names_and_requests_and_goes_through_the_gaps(self) -> None:
         self.new_worksheet()
         self.type_line("nectar(n) = n/4")

@@ -66,11 +66,13 @@ export function useChanges(state: SheetState, outbox: ReturnType<typeof useOutbo
     return `line ${cell}`;
   }
 
+  /** Takes an empty cell off the page. One that held something before it was emptied comes back by undo. */
   function dropFresh(cell: string): void {
+    const group = cellOf(cell)?.text.trim() ? "" : writingOf(cell);
     cells.value = cells.value.filter((item) => item.id !== cell);
     dropDraft(cell);
     results.delete(cell);
-    outbox.push([{ op: "remove", cell }], writingOf(cell));
+    outbox.push([{ op: "remove", cell }], group);
   }
 
   /** What stands in a math cell, also what is still being written in it, becomes a note. */
