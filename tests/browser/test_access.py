@@ -93,6 +93,7 @@ class Access(InBrowser):
             self.audit(name)
             self.keys("Escape")
             expect(dialog).to_be_hidden()
+            self.page.wait_for_timeout(300)  # and gives the focus back before the next menu is opened
 
     def test_every_result_and_verdict_has_text(self) -> None:
         self.open_demo("Hexagon cells")

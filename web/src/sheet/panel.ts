@@ -1,6 +1,6 @@
 import { ref, watch } from "vue";
 
-import { entryOf } from "../shared/vocabulary";
+import { entryOf, loadVocabulary } from "../shared/vocabulary";
 
 export type PanelTab = "names" | "handbook" | "patterns";
 
@@ -20,6 +20,10 @@ export function showPanel(tab: PanelTab): void {
 
 /** Opens the handbook at a word; without one at its beginning. */
 export function showHelp(word: string): void {
-  handbookWord.value = entryOf(word) ? word : "";
+  handbookWord.value = word;
   showPanel("handbook");
+  // the words may still be on their way
+  void loadVocabulary().then(() => {
+    if (handbookWord.value === word && !entryOf(word)) handbookWord.value = "";
+  });
 }
