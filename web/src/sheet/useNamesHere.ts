@@ -10,10 +10,14 @@ export function useNamesHere(state: SheetState) {
   /** Results come in bursts; the panel needs to follow only once. */
   const refreshNamesSoon = useDebounceFn(() => void refreshNames(), 120);
 
+  /** Answers may overtake each other: only that to the newest question counts. */
+  let turn = 0;
+
   async function refreshNames(): Promise<void> {
     if (!id.value || !loaded.value) return;
+    const mine = (turn += 1);
     const found = await namesAt(active.value ?? mark.value);
-    if (!found) return;
+    if (!found || mine !== turn) return;
     if (JSON.stringify(names.value) !== JSON.stringify(found.names)) names.value = found.names;
     letters.value = found.letters;
   }
