@@ -99,6 +99,14 @@ class InBrowser(unittest.TestCase):
         self.page.get_by_role("heading", name=title).click()
         self.page.wait_for_selector(".slot .value .katex")
 
+    def choose(self, name: str) -> None:
+        """An entry of the menu in the head, once the menu has come to its place."""
+        self.page.get_by_role("button", name="More").click()
+        entry = self.page.get_by_role("menuitem", name=name)
+        expect(entry).to_be_visible()
+        self.page.wait_for_timeout(400)
+        entry.click()
+
     def wait_for_editor(self) -> None:
         self.page.wait_for_selector(".cm-content:focus")
 

@@ -85,8 +85,7 @@ class Access(InBrowser):
     def test_dialogs(self) -> None:
         self.open_demo("Nectar to honey")
         for name in ("Keys", "Preferences", "Write again below"):
-            self.page.get_by_role("button", name="More").click()
-            self.page.get_by_role("menuitem", name=name).click()
+            self.choose(name)
             dialog = self.page.get_by_role("dialog", name=name)
             expect(dialog).to_be_visible()
             self.page.wait_for_timeout(400)  # it fades in; half-faded text has no contrast

@@ -159,8 +159,7 @@ class Gestures(InBrowser):
         self.keys("Escape")
         goes_on("+4")
         for dialog in ("Keys", "Preferences", "Write again below"):
-            self.page.get_by_role("button", name="More").click()
-            self.page.get_by_role("menuitem", name=dialog).click()
+            self.choose(dialog)
             expect(self.page.get_by_role("dialog", name=dialog)).to_be_visible()
             self.page.wait_for_timeout(400)
             self.keys("Escape")

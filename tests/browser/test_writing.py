@@ -236,8 +236,7 @@ class Writing(InBrowser):
 
     def test_enter_makes_lines_for_those_who_prefer_it(self) -> None:
         self.new_worksheet()
-        self.page.get_by_role("button", name="More").click()
-        self.page.get_by_role("menuitem", name="Preferences").click()
+        self.choose("Preferences")
         dialog = self.page.get_by_role("dialog", name="Preferences")
         dialog.get_by_text("makes another line of the cell; Shift").click()
         dialog.get_by_role("combobox", name="Decimals to").press("Enter")
