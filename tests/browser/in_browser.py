@@ -100,12 +100,16 @@ class InBrowser(unittest.TestCase):
         self.page.wait_for_selector(".slot .value .katex")
 
     def choose(self, name: str) -> None:
-        """An entry of the menu in the head, once the menu has come to its place."""
+        """An entry of the menu in the head. On a busy machine the menu may miss a click while it is fading: it is clicked again while it is there."""
         self.page.get_by_role("button", name="More").click()
         entry = self.page.get_by_role("menuitem", name=name)
         expect(entry).to_be_visible()
-        self.page.wait_for_timeout(400)
-        entry.click()
+        for _ in range(4):
+            self.page.wait_for_timeout(400)
+            if not entry.is_visible():
+                return
+            entry.click()
+            self.page.wait_for_timeout(800)
 
     def wait_for_editor(self) -> None:
         self.page.wait_for_selector(".cm-content:focus")
