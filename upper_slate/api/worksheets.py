@@ -45,7 +45,7 @@ def create_worksheet(given: WorksheetCreate, office: OfficeIn) -> WorksheetSchem
     if given.markdown is None:
         return _opened(office, office.worksheets.create(given.title, given.folder, _conventions(given.conventions), worksheet_id=given.id))
     sheet = read_markdown(given.markdown)
-    return _opened(office, office.worksheets.create(sheet.title or given.title, given.folder or sheet.folder or "", sheet.conventions, sheet.cells))
+    return _opened(office, office.worksheets.create(sheet.title or given.title, given.folder or sheet.folder or "", sheet.conventions, sheet.cells, worksheet_id=given.id))
 
 
 def _conventions(changes: dict[str, str]) -> Conventions:

@@ -97,7 +97,8 @@ def of_no_solution(evaluator: Evaluator, request: t.Node | None, source: str, va
         return {}
     if not isinstance(request, t.Request) or request.name != "solve" or len(request.bodies) != 1 or request.interval is not None or request.low is not None:
         return {}
-    stated = evaluator.of(request.bodies[0])
+    with evaluator.context.letters(*value.letters):  # whatever they stand for on the page
+        stated = evaluator.of(request.bodies[0])
     return {"in complex numbers": f"{as_typed(request, source)} in complex numbers"} if _has_complex_solutions(stated) else {}
 
 
