@@ -45,7 +45,8 @@ def create_worksheet(given: WorksheetCreate, office: OfficeIn) -> WorksheetSchem
     if given.markdown is None:
         return _opened(office, office.worksheets.create(given.title, given.folder, _conventions(given.conventions), worksheet_id=given.id))
     sheet = read_markdown(given.markdown)
-    return _opened(office, office.worksheets.create(sheet.title or given.title, given.folder or sheet.folder or "", sheet.conventions, sheet.cells, worksheet_id=given.id))
+    title, folder = sheet.title or given.title, given.folder or sheet.folder or ""
+    return _opened(office, office.worksheets.create(title, folder, sheet.conventions, sheet.cells, given.id))
 
 
 def _conventions(changes: dict[str, str]) -> Conventions:
