@@ -25,6 +25,8 @@ OFFERED: tuple[tuple[tuple[str, ...], dict[str, str]], ...] = (
     (("[3, 1, 4]",), {"mean": "mean of [3, 1, 4]", "spread": "standard deviation of [3, 1, 4]", "graph": "graph points [3, 1, 4]"}),
     (("solve x^2 = -4",), {"in complex numbers": "solve x^2 = -4 in complex numbers"}),
     (("solve x^4 + 1 = 0",), {"in complex numbers": "solve x^4 + 1 = 0 in complex numbers"}),
+    (("solve 1/x^2 = -4",), {"in complex numbers": "solve 1/x^2 = -4 in complex numbers"}),
+    (("x = 0", "solve 1/x^2 = -4 for x"), {"in complex numbers": "solve 1/x^2 = -4 for x in complex numbers"}),
     (("solve |x| = -1",), {}),
     (("solve e^x = 0",), {}),
     (("solve x^2 = 4",), {}),

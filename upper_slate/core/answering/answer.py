@@ -225,7 +225,7 @@ class _LineWorker:
         self._finish_notices(line)
         self.result["working"] = working_of(self.context, line.body, value, self.writer.style())
         if isinstance(value, SolutionsValue):
-            self.result["offers"] = of_no_solution(Evaluator(self.context), body, self.task.source, value)
+            self.result["offers"] = of_no_solution(body, self.task.source, value)
         else:
             self.result["offers"] = offers_of(line, self.task.source, value, self.conventions)
         meaning = self._meaning(value)

@@ -4,12 +4,9 @@ from __future__ import annotations
 
 from typing import Final
 
-import sympy as sp
-
 from ..language import tree as t
 from ..language.plain import plain
 from ..line.conventions import Conventions
-from ..working.evaluate import Evaluator
 from ..working.graphs.axes import axis_of
 from ..working.ground.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value, expression, free_letters, is_scalar
 
@@ -91,29 +88,8 @@ def _of_list(text: str, value: ListValue, named: bool) -> dict[str, str]:
     return {"mean": f"mean of {text}", "spread": f"standard deviation of {text}", "graph": f"graph points {text}"}
 
 
-def of_no_solution(evaluator: Evaluator, request: t.Node | None, source: str, value: SolutionsValue) -> dict[str, str]:
-    """A polynomial equation that no real number solves is solved by complex ones."""
-    if value.solutions or value.condition is not None or not value.complete or evaluator.context.complex:
+def of_no_solution(request: t.Node | None, source: str, value: SolutionsValue) -> dict[str, str]:
+    """What no real number solves, and complex ones do."""
+    if value.solutions or not value.more_in_complex or not isinstance(request, t.Request):
         return {}
-    if not isinstance(request, t.Request) or request.name != "solve" or len(request.bodies) != 1 or request.interval is not None or request.low is not None:
-        return {}
-    with evaluator.context.letters(*value.letters):  # whatever they stand for on the page
-        stated = evaluator.of(request.bodies[0])
-    return {"in complex numbers": f"{as_typed(request, source)} in complex numbers"} if _has_complex_solutions(stated) else {}
-
-
-def _has_complex_solutions(stated: Value) -> bool:
-    """Whether the sides of an equation, or an expression and 0, differ by a polynomial of degree 1 or more."""
-    if isinstance(stated, RelationValue):
-        if stated.signs != ("=",) or not all(is_scalar(side) for side in stated.sides):
-            return False
-        difference = expression(stated.sides[0]) - expression(stated.sides[1])
-    elif is_scalar(stated):
-        difference = expression(stated)
-    else:
-        return False
-    if len(difference.free_symbols) != 1:
-        return False
-    (symbol,) = difference.free_symbols
-    difference = sp.expand(difference)
-    return bool(difference.is_polynomial(symbol) and sp.degree(difference, symbol) > 0)
+    return {"in complex numbers": f"{as_typed(request, source)} in complex numbers"}

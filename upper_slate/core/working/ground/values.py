@@ -106,6 +106,8 @@ class SolutionsValue:
     period_letter: str | None = None
     condition: sp.Basic | None = None
     notes: tuple[str, ...] = field(default=())
+    #: found while solving, and not kept with a stored value: among complex numbers there are more
+    more_in_complex: bool = False
 
 
 @dataclass(frozen=True)

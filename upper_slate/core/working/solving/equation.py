@@ -63,6 +63,7 @@ class Found:
     regions: list[sp.Basic] = field(default_factory=list)
     complete: bool = True
     notes: list[str] = field(default_factory=list)
+    more_in_complex: bool = False
     needs: list[Requirement] = field(default_factory=list)
 
 
@@ -213,6 +214,7 @@ def _note_complex(atom: Atom, letter: sp.Symbol, found: Found, where: Range) -> 
     real = polynomial.count_roots() if all(c.is_Rational for c in polynomial.coeffs()) else len(found.values)
     if distinct > real:
         more = distinct - real
+        found.more_in_complex = True
         found.notes.append(f"In complex numbers there {'is' if more == 1 else 'are'} {more} {'further ' if found.values else ''}solution{'' if more == 1 else 's'}.")
 
 

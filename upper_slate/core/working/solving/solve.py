@@ -212,7 +212,7 @@ def _as_value(context: Context, letter: sp.Symbol, found: Found, where: Range) -
         elif where.high.is_finite:
             raise LineError("not-supported", "For a periodic equation give an interval with two ends, or none.")
     shown = tuple(Solution(((letter.name, _shown(v)),)) for v in values)
-    return SolutionsValue((letter.name,), shown, found.complete, name, None, tuple(notes))
+    return SolutionsValue((letter.name,), shown, found.complete, name, None, tuple(notes), found.more_in_complex)
 
 
 def _shown(value: sp.Expr) -> Scalar:

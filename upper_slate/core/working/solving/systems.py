@@ -45,7 +45,7 @@ def solve_system(context: Context, names: tuple[str, ...], statements: list[Stat
     notes = (f"{' and '.join(free)} may have any value.",) if free else ()
     if system.dropped:
         notes = (*notes, "In complex numbers there are further solutions.")
-    return SolutionsValue(names, solutions, True, None, None, notes)
+    return SolutionsValue(names, solutions, True, None, None, notes, bool(system.dropped))
 
 
 def _key(value: sp.Expr) -> tuple[float, float]:
