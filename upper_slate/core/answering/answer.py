@@ -38,7 +38,7 @@ from ..writing.decimals import Digits, decimal_of
 from ..writing.expressions import NoExactForm
 from ..writing.text import text_of, write_tree
 from . import checks
-from .offers import as_typed, of_equation, of_no_solution, offers_of
+from .offers import of_no_solution, of_statement, offers_of
 from .result_writer import ResultWriter
 from .shown_working import working_of
 from .tried_offers import offers_that_work
@@ -250,7 +250,7 @@ class _LineWorker:
         if not any(a.difference.free_symbols for a in statement.atoms()):
             self.result["verdict"] = ask_relation(self.context, statement, []).word
         self.result["exact"] = write_tree(body).data
-        self.result["offers"] = of_equation(as_typed(body, self.task.source), sorted({s.name for a in statement.atoms() for s in a.difference.free_symbols}))
+        self.result["offers"] = of_statement(body, self.task.source, sorted({s.name for a in statement.atoms() for s in a.difference.free_symbols}))
         self._finish_notices(line)
         return self._outcome(None, previous=checks.remembered_statement(statement, self.context.requirements))
 

@@ -26,7 +26,7 @@ def offers_of(line: t.Line, source: str, value: Value, conventions: Conventions)
         return {}
     match value:
         case RelationValue():
-            return of_equation(as_typed(body, source), sorted(free_letters(value)))
+            return of_statement(body, source, sorted(free_letters(value)))
         case ListValue():
             return _of_list(line.name or as_typed(body, source), value, named=line.name is not None)
     if line.name is None:
@@ -61,14 +61,24 @@ def as_typed(body: t.Node, source: str) -> str:
     return plain(body) if not typed or "\\" in typed or typed.startswith("<") else typed
 
 
-def of_equation(text: str, letters: list[str]) -> dict[str, str]:
-    """What an equation or an inequality that stands alone is asked next."""
+def of_statement(body: t.Node, source: str, letters: list[str]) -> dict[str, str]:
+    """What an equation, an inequality or several of them that stand alone are asked next: only what is answered for its kind."""
+    text = as_typed(body, source)
     if not letters or len(letters) > _MOST_LETTERS or len(text) > _LONGEST:
         return {}
-    found = {"solve": f"solve {text}"} if len(letters) == 1 else {f"solve for {letter}": f"solve {text} for {letter}" for letter in letters}
-    if set(letters) == {"x", "y"}:
-        found["graph"] = f"graph {text}"
-    return found
+    if len(letters) == 1:
+        return {"solve": f"solve {text}"}
+    if isinstance(body, t.Logic):
+        return {"solve": f"solve {text}"} if body.sign == "and" and all(map(_is_equation, body.parts)) else {}
+    if not _is_equation(body):
+        return {}
+    found = {f"solve for {letter}": f"solve {text} for {letter}" for letter in letters}
+    return found | ({"graph": f"graph {text}"} if set(letters) == {"x", "y"} else {})
+
+
+def _is_equation(node: t.Node) -> bool:
+    bare = t.unwrapped(node)
+    return isinstance(bare, t.Relation) and bare.signs == ("=",)
 
 
 def _of_list(text: str, value: ListValue, named: bool) -> dict[str, str]:
