@@ -74,7 +74,7 @@ class _Writer:
 
     def _asymptote(self, line: Asymptote, label: Node) -> AsymptoteResult:
         slope = None if line.slope is None else _float(line.slope)
-        request = self.proofs.asymptote(label, line.kind, self._text(line.at))
+        request = self.proofs.asymptote(label, line, self._text(line.at))
         return {"kind": line.kind, "at": scalar_data(line.at, self.digits, self.style), "slope": self._scalar(line.slope), "line": [_float(line.at), slope],
                 "equation": self._line_equation(line), "request": request}
 

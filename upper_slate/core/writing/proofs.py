@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from ..language.plain import plain
 from ..language.tree import Name, Node
-from ..working.ground.values import Feature
+from ..working.ground.values import Asymptote, Feature
 
 
 class Proofs:
@@ -23,22 +23,30 @@ class Proofs:
             case "maximum" | "minimum":
                 return f"turning points of {plain(curve)} for {self._letter} from {self._low} to {self._high}"
             case "inflection":
-                return self._solve(f"{self._bend(curve)} = 0")
+                return self._solve(f"{self._bend(curve)} {'>' if feature.side else '='} 0")
             case "hole":
                 return self._limit(curve, at or "")
+            case "end" | "jump" if at is not None:
+                return self._limit(curve, f"{at}{'-' if feature.side < 0 else '+'}")
+        if at is None:
+            return self._domain(curve)
         return f"{self._value(curve)} at {self._letter} = {at}" if not isinstance(curve, Name) else f"{curve.name}({at})"
 
     def meeting(self, one: Node, other: Node) -> str:
         """The line for the meetings of two curves."""
         return self._solve(f"{self._value(one)} = {self._value(other)}")
 
-    def asymptote(self, curve: Node, kind: str, at: str | None) -> str:
-        """The line for an asymptote."""
-        if kind == "vertical":
-            return self._limit(curve, f"{at}+")
-        if kind == "horizontal":
-            return self._limit(curve, "oo")
-        return f"limit of {self._factor(curve)}/{self._letter} as {self._letter} -> oo"
+    def asymptote(self, curve: Node, line: Asymptote, at: str | None) -> str:
+        """The line for an asymptote, on the side on which it is."""
+        far = "-oo" if line.side < 0 else "oo"
+        if line.kind == "vertical":
+            return self._limit(curve, f"{at}{'-' if line.side < 0 else '+'}") if at is not None else self._domain(curve)
+        if line.kind == "horizontal":
+            return self._limit(curve, far)
+        return f"limit of {self._factor(curve)}/{self._letter} as {self._letter} -> {far}"
+
+    def _domain(self, curve: Node) -> str:
+        return f"domain of {plain(curve)}"
 
     def _limit(self, curve: Node, end: str) -> str:
         return f"limit of {self._value(curve)} as {self._letter} -> {end}"

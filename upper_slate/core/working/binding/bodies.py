@@ -22,6 +22,12 @@ class Body:
         self.expr, self.letter, self.requirements = expr, letter, requirements
 
 
+def gap_between(one: Body, other: Body) -> Body:
+    """How far one curve is above another, in the letter of the first; it needs what both need."""
+    swap = {other.letter: one.letter}
+    return Body(sp.expand(one.expr - other.expr.xreplace(swap)), one.letter, [*one.requirements, *(r.renamed(swap) for r in other.requirements)])
+
+
 def body_in(evaluator: Evaluator, node: t.Node, letter: str | None = None) -> Body:
     """The value of a tree as an expression in a letter; a function is taken at it.
 
@@ -50,9 +56,12 @@ def body_in(evaluator: Evaluator, node: t.Node, letter: str | None = None) -> Bo
 
 
 def _with_plain_letter(expr: sp.Expr, symbol: sp.Symbol, requirements: list[Requirement], complex_numbers: bool) -> Body:
-    """What is assumed of the letter does not bind the letter of a request."""
+    """What is assumed of the letter does not bind the letter of a request. As a function of real numbers, a power with the letter above and below has a positive base."""
     plain = sp.Symbol(symbol.name, real=True)
-    return Body(expr.xreplace({symbol: plain}), plain, [r.renamed({symbol: plain}) for r in requirements])
+    own = expr.xreplace({symbol: plain})
+    powers = [] if complex_numbers else [p for p in own.atoms(sp.Pow) if plain in p.base.free_symbols and plain in p.exp.free_symbols]
+    needs = [*(r.renamed({symbol: plain}) for r in requirements), *(Requirement("positive", p.base, "outside-domain", "ln") for p in powers)]
+    return Body(own, plain, needs)
 
 
 def real_end(evaluator: Evaluator, node: t.Node) -> sp.Expr:

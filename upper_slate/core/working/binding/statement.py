@@ -14,6 +14,7 @@ from ...problems import LineError
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled
+from ..exact.enclosed import EnclosedRoot
 from ..ground import judge
 from ..ground.arithmetic import add, negate
 from ..ground.substitution import condition, put_in_requirements, put_in_scalar
@@ -97,6 +98,20 @@ def _difference(left: Scalar, right: Scalar) -> sp.Expr:
     return expression(add([left, negate(right)]))
 
 
+def _on_edge(requirement: Requirement, letter: sp.Symbol, root: EnclosedRoot) -> bool | None:
+    """Whether a requirement holds at a root that is certainly its edge; None for any other root."""
+    match requirement.kind:
+        case "unit" | "inside-one":
+            edges = [requirement.expr - 1, requirement.expr + 1]
+        case "above-one":
+            edges = [requirement.expr - 1]
+        case _:
+            edges = [requirement.expr]
+    if not any(root.solves(edge, letter) for edge in edges):
+        return None
+    return requirement.kind in ("nonneg", "unit", "above-one")
+
+
 class Trial:
     """Tries a statement in one letter at exact numbers."""
 
@@ -123,6 +138,8 @@ class Trial:
         try:
             if requirement.guard is not sp.true and condition(self.context, requirement.guard, {self.letter.name: value}) is sp.false:
                 return True
+            if isinstance(value, EnclosedRoot) and (on_edge := _on_edge(requirement, self.letter, value)) is not None:
+                return on_edge
             with balls.precision(256):
                 ball = balls.ball(requirement.expr, {self.letter: balls.ball(value)})
                 if not isinstance(ball, arb):

@@ -32,7 +32,7 @@ if TYPE_CHECKING:
 
 def turning_points(context: Context, body: Body, where: Range, name: str) -> SolutionsValue:
     """Stationary points and corners in the range, each with its kind."""
-    letter = body.letter
+    body, letter = by_cases(body), body.letter
     slope = _slope(context, body)
     found = []
     notes: tuple[str, ...] = ()
@@ -46,6 +46,18 @@ def turning_points(context: Context, body: Body, where: Range, name: str) -> Sol
     if not complete:
         notes = ("There may be more; give a range, as in … for x from 0 to 5.",)
     return SolutionsValue((letter.name, name), tuple(found), complete, None, None, notes)
+
+
+def by_cases(body: Body) -> Body:
+    """The greater and the smaller of two as a distinction of cases, which has a derivative; where both are equal there may be a corner."""
+    def cases(extreme: sp.Expr) -> sp.Expr:
+        first, *others = extreme.args
+        for other in others:
+            order = sp.Ge if isinstance(extreme, sp.Max) else sp.Le
+            first = sp.Piecewise((first, order(first, other)), (other, sp.true))
+        return sp.piecewise_fold(first)
+
+    return Body(body.expr.replace(lambda n: isinstance(n, sp.Max | sp.Min), cases), body.letter, body.requirements) if body.expr.has(sp.Max, sp.Min) else body
 
 
 def _slope(context: Context, body: Body) -> sp.Expr:
@@ -104,7 +116,15 @@ def _kind(context: Context, body: Body, slope: sp.Expr, left: sp.Expr, point: sp
     if signs == [-1, 1]:
         return "minimum"
     smooth = not natural_requirements(slope, False) or Trial(context, body.letter, Statement("and"), natural_requirements(slope, False)).has_meaning(point)
-    return "inflection" if smooth and signs[0] == signs[1] and not body.expr.has(sp.Abs) else ""
+    return "inflection" if smooth and signs[0] == signs[1] and not body.expr.has(sp.Abs) and _is_level(context, body, slope, point) else ""
+
+
+def _is_level(context: Context, body: Body, slope: sp.Expr, point: sp.Expr) -> bool:
+    """Whether the tangent is level at a point; at a corner it is on neither side."""
+    if not body.expr.has(sp.Piecewise):
+        return True
+    with context.collecting():
+        return judge.sign(put_in_scalar(context, settled(slope), {body.letter.name: settled(point)})) == 0
 
 
 def _value(context: Context, body: Body, point: sp.Expr) -> Scalar:
@@ -118,6 +138,7 @@ def _value(context: Context, body: Body, point: sp.Expr) -> Scalar:
 def extreme_value(context: Context, body: Body, where: Range, is_greatest: bool) -> tuple[Scalar, list[sp.Expr]]:
     """The greatest or least value and the points at which it is taken. Errors: undefined-value where there is none."""
     word = "greatest" if is_greatest else "least"
+    body = by_cases(body)
     pieces = _domain(context, body, where)
     if not pieces:
         raise LineError("outside-domain", "The function has no values in this range.")
@@ -155,6 +176,7 @@ def image_of(context: Context, body: Body, where: Range) -> list[Piece]:
 
     Between the points where the gradient is zero or missing a function rises or falls, so its values fill the interval between its limits.
     """
+    body = by_cases(body)
     slope = _slope(context, body)
     critical = [] if slope == 0 else _critical_or_fail(context, body, slope, where)
     repeats = not where.is_given and not _is_finite_domain(context, body, where)

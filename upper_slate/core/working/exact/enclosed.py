@@ -33,6 +33,17 @@ class EnclosedRoot(sp.Expr):
         """A ball of about the precision in force that holds the root. NoBall if the sign could not be told."""
         return _root_ball(self, ctx.prec)
 
+    def solves(self, expr: sp.Expr, letter: sp.Symbol) -> bool:
+        """Whether an expression in a letter is certainly 0 here: a multiple of the function, or a polynomial that has this root in common with it."""
+        function, low, high = self.args
+        own = function.variables[0]
+        other = expr.xreplace({letter: own})
+        if not (function.expr.is_polynomial(own) and other.is_polynomial(own) and other.free_symbols == {own}):
+            ratio = sp.expand(other) - sp.expand(function.expr)
+            return bool(ratio == 0 or sp.expand(other) + sp.expand(function.expr) == 0)
+        common = sp.gcd(function.expr, other)
+        return own in common.free_symbols and bool(common.subs(own, low) * common.subs(own, high) < 0)
+
     def _eval_evalf(self, prec: int) -> sp.Float:
         with balls.precision(prec + 16):
             return sp.Float(self.enclosure().mid().str(prec // 3 + 5, radius=False), precision=prec)

@@ -6,18 +6,24 @@ With an interval for the letter the curvature bounds how far a curve can leave i
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from typing import Final, NamedTuple
 
 import sympy as sp
 from flint import acb, arb, arb_poly
 
+from ..binding.bodies import Body
 from ..exact import balls
 from ..exact.balls import NoBall
 from ..exact.function_records import RECORD_OF
+from ..ground.values import Requirement
+from .domain import Domain
 
-#: Bits of every ball: enough for the screen, cheap.
+#: Bits of every ball: enough for the screen, cheap; and where much cancels.
 BITS: Final = 64
+_MORE_BITS: Final = 320
+#: The middle of a ball is a height where it is as sharp as this, by its size or in itself.
+_SHARP, _SHARP_AT_0 = 1e-9, 1e-40
 #: Heights beyond this are drawn as this: far outside of any window, and still a number.
 _HIGHEST: Final = 1e200
 
@@ -43,10 +49,11 @@ _ZERO, _ONE = arb(0), arb(1)
 
 
 class Enclosure:
-    """An expression in one letter, made ready to be enclosed on many intervals."""
+    """An expression in one letter, made ready to be enclosed on many intervals; it has values where the line as it was written has them."""
 
-    def __init__(self, expr: sp.Expr, letter: sp.Symbol) -> None:
+    def __init__(self, expr: sp.Expr, letter: sp.Symbol, requirements: Sequence[Requirement] = ()) -> None:
         self._expr, self._letter = expr, letter
+        self._domain = Domain(requirements, letter)
         with balls.precision(BITS):
             self._polynomial = _polynomial(expr, letter)
             self._bounds = _compiled(expr, letter)
@@ -55,24 +62,29 @@ class Enclosure:
         """The bounds for a ball of the letter. NoBall where there is no value or no derivative, or where balls do not tell."""
         with balls.precision(BITS):
             found = self._bounds(on)
-        if not (found.value.is_finite() and found.slope.is_finite() and found.bend.is_finite()):
-            raise NoBall
+            if not (found.value.is_finite() and found.slope.is_finite() and found.bend.is_finite() and self._domain.surely_holds(on)):
+                raise NoBall
         return found
 
     def value(self, on: arb) -> arb | None:
         """A ball that contains the real values; None where there is none, or where balls do not tell."""
         with balls.precision(BITS):
-            if self._polynomial is not None:
-                return _around_middle(self._polynomial, on)
-            try:
-                found = balls.ball(self._expr, {self._letter: on})
-            except (NoBall, ValueError, OverflowError):
-                return None
+            return self._value(on) if self._domain.surely_holds(on) else None
+
+    def _value(self, on: arb) -> arb | None:
+        if self._polynomial is not None:
+            return _around_middle(self._polynomial, on)
+        try:
+            found = balls.ball(self._expr, {self._letter: on})
+        except (NoBall, ValueError, OverflowError):
+            return None
         return found if isinstance(found, arb) and found.is_finite() else None
 
     def has_none(self, on: arb) -> bool:
         """Whether there is surely no real value anywhere on a ball."""
         with balls.precision(BITS):
+            if self._domain.surely_fails(on):
+                return True
             try:
                 found = balls.ball(self._expr, {self._letter: on})
             except (NoBall, ValueError, OverflowError):
@@ -80,9 +92,23 @@ class Enclosure:
         return isinstance(found, acb) and not found.imag.contains(0)
 
     def number(self, x: float) -> float | None:
-        """The value at a place, to the precision of a float."""
-        found = self.value(arb(x))
-        return None if found is None else max(-_HIGHEST, min(_HIGHEST, float(found.mid())))
+        """The value at a place, to the precision of a float; None where there is none, or where it cancels beyond every precision."""
+        at = arb(x)
+        with balls.precision(BITS):
+            found = None if self._domain.is_missing(at) else self._value(at)
+        if found is not None and not _is_sharp(found):
+            with balls.precision(_MORE_BITS):
+                found = self._value(at)
+        return None if found is None or not _is_sharp(found) else max(-_HIGHEST, min(_HIGHEST, float(found.mid())))
+
+
+def enclosed(body: Body) -> Enclosure:
+    """A curve as the line has it."""
+    return Enclosure(body.expr, body.letter, body.requirements)
+
+
+def _is_sharp(value: arb) -> bool:
+    return bool(value.rad() <= _SHARP * abs(value) or value.rad() <= _SHARP_AT_0)
 
 
 Enclosed = Callable[[arb], Bounds]

@@ -15,7 +15,7 @@ from ..exact.bridge import settled, to_sympy
 from ..ground import judge
 from ..ground.values import Area, Tangent, Window
 from ..tidy.tidy import tidy_expression
-from .bounds import Enclosure, as_float
+from .bounds import as_float, enclosed
 from .view import AreaChoice, Place, TangentChoice
 
 if TYPE_CHECKING:
@@ -45,7 +45,7 @@ def area_of(evaluator: Evaluator, one: Body, other: Body | None, choice: AreaCho
 def _strips(one: Body, other: Body, low: float, high: float, window: Window) -> tuple[tuple[tuple[float, float, float], ...], ...]:
     """The region as upright strips, as far as it is in the window."""
     left, right = max(low, window[0]), min(high, window[1])
-    upper, lower = (Enclosure(body.expr, body.letter) for body in (one, other))
+    upper, lower = (enclosed(body) for body in (one, other))
     strips: list[list[tuple[float, float, float]]] = [[]]
     for k in range(_STRIPS + 1):
         x = left + (right - left) * k / _STRIPS

@@ -17,7 +17,7 @@ from ..exact.bridge import settled
 from ..ground.values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, free_letters, is_scalar
 from ..solving.equation import Range
 from .axes import axis_of
-from .bounds import Enclosure
+from .bounds import enclosed
 from .chosen import area_of, tangent_of
 from .contour import contour
 from .marks import marks_of, meetings_of
@@ -55,7 +55,7 @@ def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     calm = [(k, body) for k, body in bodies if _is_calm(curves[k].pieces, window)]
     points = [p for c in curves for p in c.points]
     nowhere = view.marks and not any(shows(c.pieces, c.points, window) for c in curves)
-    empty = elsewhere([Enclosure(body.expr, body.letter) for _, body in bodies], points, _drawers(evaluator, drawn, node), window) if nowhere else None
+    empty = elsewhere([enclosed(body) for _, body in bodies], points, _drawers(evaluator, drawn, node), window) if nowhere else None
     by_place = dict(bodies)
     meetings, unsure = meetings_of(evaluator.context, calm, where, window) if view.marks else ((), frozenset())
     curves = [replace(c, marks=replace(c.marks, unsure=(*c.marks.unsure, "meeting"))) if k in unsure else c for k, c in enumerate(curves)]
@@ -161,7 +161,7 @@ def _window(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn], view: Vi
     elif chosen is not None and chosen.upright is not None:
         bottom, top = chosen.upright
     else:
-        reached = heights([Enclosure(one.body.expr, one.body.letter) for one in drawn if one.body], points, low, high)
+        reached = heights([enclosed(one.body) for one in drawn if one.body], points, low, high)
         reached += chosen.levels if chosen is not None else ()
         bottom, top = height_of(reached, low, high, part=12 if chosen is not None and chosen.has_poles else 40)
     window = (low, high, bottom, top)
@@ -174,7 +174,7 @@ def _chosen(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn]) -> Chose
     bodies = [one.body for one in drawn if one.body is not None]
     if not bodies:
         return window_of_equations(_drawers(evaluator, drawn, node))
-    chosen = window_of_curves([(body.expr, body.letter) for body in bodies])
+    chosen = window_of_curves(bodies)
     points = [x for one in drawn for x, _ in one.points]
     if not points:
         return chosen
@@ -219,7 +219,7 @@ def _curve(evaluator: Evaluator, one: _Drawn, node: t.Request, where: Range, win
         return Curve(one.node, "equation", draw(window))
     assert one.body is not None
     body = one.body
-    pieces = Sampler(body.expr, body.letter, window).pieces()
+    pieces = Sampler(enclosed(body), window).pieces()
     marks = marks_of(evaluator.context, body, where, window) if view.marks and _is_calm(pieces, window) else Marks()
     return Curve(one.node, "function", pieces, marks, body.expr, body.letter.name)
 

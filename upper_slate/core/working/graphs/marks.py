@@ -11,12 +11,13 @@ from itertools import combinations
 from typing import Final
 
 import sympy as sp
+from flint import arb
 
 from ...problems import LineError
-from ..binding.bodies import Body
+from ..binding.bodies import Body, gap_between
 from ..binding.statement import Atom, Statement, Trial
 from ..calculus.derivative import differentiate, natural_requirements
-from ..calculus.extrema import turning_points
+from ..calculus.extrema import by_cases, turning_points
 from ..calculus.far_lines import far_line
 from ..calculus.limits import NoLimit, side_limit
 from ..context import Context
@@ -24,22 +25,22 @@ from ..exact import balls
 from ..exact.bridge import settled, to_sympy
 from ..exact.decide import Undecided
 from ..exact.enclosed import EnclosedRoot
-from ..exact.surd import Surd
-from ..ground import judge
-from ..ground.substitution import put_in_requirements, put_in_scalar
-from ..ground.values import Asymptote, Feature, Marks, Scalar, Window
+from ..ground.values import Asymptote, Feature, Marks, Window
 from ..solving.enclose import at_most
 from ..solving.equation import Range, solutions_of
-from ..solving.families import in_order
-from ..solving.inequality import Cuts
 from ..tidy.tidy import tidy_expression
 from .bounds import as_float
+from .breaks import Breaks, needs_of
+from .domain import Domain
+from .heights import height_at, value_at
 
 #: So many of a kind are listed; nobody reads more.
 _MOST: Final = 40
 _MOST_CURVES: Final = 6
 #: A graph is looked at while it is moved: zeros that only many boxes enclose are left to `solve`.
 _BOXES: Final = 500
+#: Where no line of a student begins or ends any more.
+_FAR_OUT: Final = 1e9
 #: What the solvers say when they do not know.
 _GIVES_UP = (LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, sp.PolynomialError)
 
@@ -47,8 +48,9 @@ _GIVES_UP = (LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, V
 def marks_of(context: Context, body: Body, where: Range, window: Window) -> Marks:
     """Everything that is found on a curve in a window; `where` is its width with exact ends."""
     search = _Search(context, body, where, window)
+    breaks = Breaks(context, body, where)
     parts: list[tuple[str, Callable[[], Iterable[Feature]]]] = [
-        ("zero", search.zeros), ("intercept", search.intercept), ("turning", search.turning), ("inflection", search.inflections), ("break", search.breaks),
+        ("zero", search.zeros), ("intercept", search.intercept), ("turning", search.turning), ("inflection", search.inflections), ("break", breaks.features),
     ]
     found: list[Feature] = []
     with at_most(_BOXES):
@@ -57,8 +59,9 @@ def marks_of(context: Context, body: Body, where: Range, window: Window) -> Mark
                 found += part()
             except _GIVES_UP:
                 search.unsure.append(kind)
-        lines = [*search.upright, *search.far_lines()]
-    return Marks(tuple(f for f in found if _is_seen(f, window)), tuple(lines), tuple(dict.fromkeys(search.unsure)))
+        lines = [*breaks.upright, *search.far_lines()]
+    unsure = [*search.unsure, *(["break"] if breaks.is_unsure else [])]
+    return Marks(tuple(f for f in found if _is_seen(f, window)), tuple(lines), tuple(dict.fromkeys(unsure)))
 
 
 def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], where: Range, window: Window) -> tuple[tuple[tuple[int, int, Feature], ...], frozenset[int]]:
@@ -68,12 +71,12 @@ def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], where: Ran
     for (k, one), (j, other) in combinations(bodies[:_MOST_CURVES], 2):
         if one.letter != other.letter:
             continue
-        gap = Body(sp.expand(one.expr - other.expr), one.letter, [*one.requirements, *other.requirements])
+        gap = gap_between(one, other)
         search = _Search(context, gap, where, window)
         try:
             with at_most(_BOXES):
                 places = search.first(search.solved(gap.expr), "zero")
-            points = [Feature("meeting", settled(x), _height(context, one, x)) for x in places]
+            points = [Feature("meeting", settled(x), height_at(context, one, x)) for x in places]
         except _GIVES_UP:
             unsure |= {k, j}
             continue
@@ -89,7 +92,6 @@ class _Search:
     def __init__(self, context: Context, body: Body, where: Range, window: Window) -> None:
         self.context, self.body, self.where, self.window = context, body, where, window
         self.unsure: list[str] = []
-        self.upright: list[Asymptote] = []
 
     def solved(self, expr: sp.Expr, kind: str = "zero") -> list[sp.Expr]:
         """Where an expression is zero and the curve has a value."""
@@ -114,7 +116,7 @@ class _Search:
     def intercept(self) -> list[Feature]:
         if not self.where.holds(sp.S.Zero):
             return []
-        value = self._value(sp.S.Zero)
+        value = value_at(self.context, self.body, sp.S.Zero)
         return [] if value is None else [Feature("intercept", settled(sp.S.Zero), value)]
 
     def turning(self) -> list[Feature]:
@@ -127,8 +129,8 @@ class _Search:
         return points[:_MOST]
 
     def inflections(self) -> list[Feature]:
-        """Where the gradient itself turns."""
-        body = self.body
+        """Where the gradient itself turns, or stands upright between one bend and the other."""
+        body = by_cases(self.body)
         with self.context.collecting(), self.context.letters(body.letter.name):
             slope = tidy_expression(to_sympy(differentiate(Context(conventions=self.context.conventions), settled(body.expr), body.letter.name)))
         if body.letter not in slope.free_symbols or slope.has(sp.sign, sp.floor, sp.ceiling):
@@ -137,94 +139,50 @@ class _Search:
         if not found.complete:
             self.unsure.append("inflection")
         places = self.first([to_sympy(s.values[0][1]) for s in found.solutions if s.kind in ("maximum", "minimum")], "inflection")
-        return [Feature("inflection", settled(x), y) for x in places if (y := self._value(x)) is not None]
+        level = [Feature("inflection", settled(x), y) for x in places if (y := value_at(self.context, body, x)) is not None]
+        return [*level, *self._upright(slope)]
 
-    # -- where the curve is not whole --------------------------------------------------------------------------------
-
-    def breaks(self) -> list[Feature]:
-        """Holes, jumps and ends of the curve; poles are kept as upright asymptotes."""
+    def _upright(self, slope: sp.Expr) -> list[Feature]:
+        """Inflections with an upright tangent: the gradient grows beyond every bound on both sides, and the bends are opposite."""
         body = self.body
-        cuts = Cuts(Trial(self.context, body.letter, Statement("and"), body.requirements), self.where)
-        for requirement in [*body.requirements, *natural_requirements(body.expr, False)]:
-            if body.letter in requirement.expr.free_symbols:
-                cuts.requirement(requirement.kind, requirement.expr)
-        cuts.jumps(body.expr)
-        inside = [x for x in in_order(list(dict.fromkeys(cuts.points))) if self.where.holds(x)]
-        exact = [x for x in inside if not isinstance(x, EnclosedRoot)]
-        if not cuts.complete or len(exact) < len(inside):  # what happens at a place that is only enclosed is not settled
-            self.unsure.append("break")
-        found = (self._break_at(x) for x in self.first(exact, "break"))
-        return [f for f in found if f is not None]
-
-    def _break_at(self, x: sp.Expr) -> Feature | None:
-        value = self._value(x)
-        sides = [self._side(x, side) for side in (-1, 1)]
-        if any(s is not None and s.is_extended_real is False for s in sides):  # the library took another branch of a root: what happens here is not settled
-            self.unsure.append("break")
-            return None
-        if any(s is not None and s.is_infinite for s in sides):
-            self.upright.append(Asymptote("vertical", settled(x)))
-            sides = [None if s is None or s.is_infinite else s for s in sides]
-            if value is None:
-                return None
-        left, right = (None if s is None else settled(s) for s in sides)
-        if left is not None and right is not None and judge.is_zero(settled(to_sympy(left) - to_sympy(right))):
-            if value is None:
-                return Feature("hole", settled(x), left)
-            if judge.is_zero(settled(to_sympy(value) - to_sympy(left))):
-                return None
-            return Feature("jump", settled(x), value, left, right)
-        if left is None and right is None:
-            return None
-        if left is None or right is None:
-            edge = left if right is None else right
-            assert edge is not None
-            return Feature("end", settled(x), value, left, right)
-        return Feature("jump", settled(x), value, left, right)
-
-    def _side(self, x: sp.Expr, side: int) -> sp.Expr | None:
-        try:
-            return side_limit(self.body.expr, self.body.letter, x, side)
-        except NoLimit:
-            return None
-
-    def _value(self, x: sp.Expr) -> Scalar | None:
-        try:
-            return _height(self.context, self.body, x)
-        except LineError as error:
-            if error.code == "not-supported":
-                raise
-            return None
+        inside = {p.base for p in slope.atoms(sp.Pow) if p.exp.is_Rational and p.exp < 0 and p.exp.q % 2 == 1 and body.letter in p.base.free_symbols}
+        bend = sp.diff(slope, body.letter)
+        found = []
+        for x in dict.fromkeys(x for expr in inside for x in self.solved(expr, "inflection")):
+            if isinstance(x, EnclosedRoot):
+                self.unsure.append("inflection")
+                continue
+            y = value_at(self.context, body, x)
+            ends = [[side_limit(expr, body.letter, x, side) for side in (-1, 1)] for expr in (slope, bend)]
+            if y is not None and all(end.is_infinite for pair in ends for end in pair) and ends[0][0] == ends[0][1] and ends[1][0] != ends[1][1]:
+                found.append(Feature("inflection", settled(x), y, side=1))
+        return found
 
     # -- far out -----------------------------------------------------------------------------------------------------
 
     def far_lines(self) -> list[Asymptote]:
-        """Level and slanting asymptotes."""
+        """Level and slanting asymptotes, on the sides to which the curve goes on."""
         expr, letter = self.body.expr, self.body.letter
         if letter not in expr.free_symbols or any(letter in n.free_symbols for n in expr.atoms(sp.floor, sp.ceiling)) or expr.is_polynomial(letter):
             return []
-        found: list[Asymptote] = []
-        for end in (-sp.oo, sp.oo):
+        found: dict[tuple[sp.Expr, sp.Expr], Asymptote] = {}
+        domain = Domain(needs_of(self.body), letter)
+        for side in (1, -1):
+            if domain.surely_fails(arb(side * _FAR_OUT)):
+                continue
             try:
-                near = far_line(expr, letter, end)
+                near = far_line(expr, letter, side * sp.oo)
+            except NoLimit:
+                continue
             except _GIVES_UP:
+                self.unsure.append("asymptote")
                 continue
-            if near is None:
-                continue
-            line = Asymptote("horizontal", settled(near[1])) if near[0] == 0 else Asymptote("oblique", settled(near[1]), settled(near[0]))
-            if line not in found and (line.kind == "oblique" or self.window[2] <= as_float(to_sympy(line.at)) <= self.window[3]):
-                found.append(line)
-        return found
-
-
-def _height(context: Context, body: Body, x: sp.Expr) -> Scalar:
-    """The value of a curve at a place. LineError where it has none."""
-    given = {body.letter.name: settled(x)}
-    with context.collecting():
-        if not isinstance(x, EnclosedRoot):
-            put_in_requirements(context, body.requirements, given)
-        value = put_in_scalar(context, settled(body.expr), given)
-    return value if isinstance(value, Surd) or x.has(EnclosedRoot) else settled(tidy_expression(to_sympy(value)))
+            if near is not None and near not in found:
+                slope, height = near
+                line = Asymptote("horizontal", settled(height), side=side) if slope == 0 else Asymptote("oblique", settled(height), settled(slope), side)
+                if slope != 0 or self.window[2] <= as_float(height) <= self.window[3]:
+                    found[near] = line
+        return list(found.values())
 
 
 def _is_seen(feature: Feature, window: Window) -> bool:

@@ -12,11 +12,10 @@ from dataclasses import dataclass
 from itertools import pairwise
 from typing import Final
 
-import sympy as sp
 from flint import arb
 
 from ..exact.balls import NoBall
-from ..ground.values import Point
+from ..ground.values import Point, Window
 from .bounds import Bounds, Enclosure
 
 #: Steps at first, and how often one is halved: to a third of a pixel of a plot some 500 wide; at a break some more.
@@ -40,10 +39,10 @@ class _Place:
 
 
 class Sampler:
-    """Samples one expression in a letter for a window (left, right, bottom, top)."""
+    """Samples one curve for a window (left, right, bottom, top)."""
 
-    def __init__(self, expr: sp.Expr, letter: sp.Symbol, window: tuple[float, float, float, float]) -> None:
-        self._enclosure = Enclosure(expr, letter)
+    def __init__(self, curve: Enclosure, window: Window) -> None:
+        self._enclosure = curve
         self._left, self._right, bottom, top = window
         self._height = top - bottom
         self._unseen = self._height * _UNSEEN

@@ -15,10 +15,11 @@ from typing import Final
 import sympy as sp
 from flint import arb
 
+from ..binding.bodies import Body, gap_between
 from ..exact.balls import NoBall
 from ..ground.values import Point, Window
 from .axes import TURNING
-from .bounds import Enclosure
+from .bounds import Enclosure, enclosed
 from .windows import Drawer
 
 Ends = tuple[sp.Expr, sp.Expr]
@@ -66,14 +67,14 @@ class _Seen:
     signs: tuple[int, int, int] = (0, 0, 0)
 
 
-def window_of_curves(curves: Sequence[tuple[sp.Expr, sp.Symbol]]) -> Chosen:
+def window_of_curves(curves: Sequence[Body]) -> Chosen:
     """The window for curves that are functions of a letter."""
     if (turn := _longest_turn(curves)) is not None:
-        return Chosen((-turn, turn), has_poles=any(expr.has(sp.tan, sp.cot, sp.sec, sp.csc) for expr, _ in curves))
-    enclosures = [Enclosure(expr, letter) for expr, letter in curves]
+        return Chosen((-turn, turn), has_poles=any(curve.expr.has(sp.tan, sp.cot, sp.sec, sp.csc) for curve in curves))
+    enclosures = [enclosed(curve) for curve in curves]
     marks = [mark for enclosure in enclosures for mark in _marks(enclosure)]
     met = [_Mark("meeting", m.at, enclosures[k].number(m.at)) for k, other in _pairs(len(curves))
-           for m in _marks(Enclosure(curves[k][0] - curves[other][0].subs(curves[other][1], curves[k][1]), curves[k][1])) if m.kind == "zero"]
+           for m in _marks(enclosed(gap_between(curves[k], curves[other]))) if m.kind == "zero"]
     if met:
         low, high = min(m.at for m in met), max(m.at for m in met)
         room = 1.5 * max(high - low, 1.0)
@@ -108,12 +109,12 @@ def _square_around(places: Sequence[Point]) -> Chosen:
 # -- one turn of what is periodic --------------------------------------------------------------------------------------
 
 
-def _longest_turn(curves: Sequence[tuple[sp.Expr, sp.Symbol]]) -> sp.Expr | None:
+def _longest_turn(curves: Sequence[Body]) -> sp.Expr | None:
     """The longest period among sines, cosines and tangents of a multiple of the letter; None where there are none."""
     turns: list[sp.Expr] = []
-    for expr, letter in curves:
-        for function in expr.atoms(*TURNING):
-            factor = sp.diff(function.args[0], letter)
+    for curve in curves:
+        for function in curve.expr.atoms(*TURNING):
+            factor = sp.diff(function.args[0], curve.letter)
             if factor != 0 and not factor.free_symbols:
                 turns.append(sp.Abs(2 * sp.pi / factor))
     return max(turns, key=lambda turn: float(turn)) if turns else None

@@ -129,6 +129,7 @@ class Feature:
 
     `kind` is zero, intercept, maximum, minimum, inflection, hole, jump, end or meeting. At a jump `left` and `right` are the heights that
     the curve comes to from both sides (None where it has no end there) and `y` its own value, None where it has none.
+    `side` (-1 left, 1 right) is where a limit shows a jump or an end; at an inflection it is not 0 where the second derivative has no zero there.
     """
 
     kind: str
@@ -136,15 +137,17 @@ class Feature:
     y: Scalar | None
     left: Scalar | None = None
     right: Scalar | None = None
+    side: int = 0
 
 
 @dataclass(frozen=True)
 class Asymptote:
-    """A line that a curve comes near: upright at `at`, or `slope`·x + `at`."""
+    """A line that a curve comes near: upright at `at`, or `slope`·x + `at`; on the left (`side` -1) or on the right."""
 
     kind: str
     at: Scalar
     slope: Scalar | None = None
+    side: int = 1
 
 
 @dataclass(frozen=True)

@@ -86,6 +86,9 @@ def solutions_of(context: Context, trial: Trial, atom: Atom, where: Range) -> Fo
         else:
             found.families = _kept_families(trial, atom, zeros.families, where)
     found.values = ordered([v for v in values if _counts(trial, atom, v, real, where)])
+    if any(_is_doubtful(trial, v, where) for v in values):
+        found.complete = False
+        found.notes.append(_UNPROVED)
     if found.families:
         found.values = [v for v in found.values if v.free_symbols or not any(_is_member(v, f) for f in found.families)]
     known = [*found.values, *where.excluded]
@@ -132,6 +135,11 @@ def _complex_key(value: sp.Expr) -> tuple[float, float]:
     with balls.precision(80):
         ball = acb(balls.ball(value))
     return round(float(ball.real.mid()), 9), float(ball.imag.mid())
+
+
+def _is_doubtful(trial: Trial, value: sp.Expr, where: Range) -> bool:
+    """Whether balls do not tell if everything has a value at a candidate."""
+    return isinstance(value, EnclosedRoot) and where.holds(value) and not trial.has_meaning(value) and not trial.surely_without_meaning(value)
 
 
 def _counts(trial: Trial, atom: Atom, value: sp.Expr, real: bool, where: Range) -> bool:

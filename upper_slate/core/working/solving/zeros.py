@@ -31,6 +31,8 @@ def _product(search: Search, expr: sp.Expr) -> Zeros | None:
         return search.of(expr.base) if expr.exp > 0 else Zeros()
     if isinstance(expr, sp.Pow) and x not in expr.base.free_symbols:
         return Zeros() if expr.base != 0 else None
+    if isinstance(expr, sp.Pow):  # 0 only where its base is
+        return search.of(expr.base)
     if isinstance(expr, sp.exp):
         return Zeros()
     if not isinstance(expr, sp.Mul):
