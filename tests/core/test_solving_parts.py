@@ -165,10 +165,15 @@ class Doubts(unittest.TestCase):
         for kind, expr, has_meaning, surely_not in (
             ("nonneg", x, True, False),
             ("nonneg", x - 2, False, True),
-            ("nonneg", x**2 - 2, False, False),
+            ("nonneg", x**2 - 2, True, False),  # exactly on the edge: its own root
+            ("nonneg", x**3 - 2 * x, True, False),  # a multiple of it
+            ("positive", x**2 - 2, False, True),
+            ("nonneg", sp.sin(x**2 - 2), False, False),  # balls do not tell
+            ("unit", x**2 - 1, True, False),
             ("positive", x - 1, True, False),
             ("nonzero", x - 1, True, False),
-            ("nonzero", x**2 - 2, False, False),
+            ("nonzero", x**2 - 2, False, True),
+            ("nonzero", sp.sin(x**2 - 2), False, False),
             ("unit", x, False, True),
             ("unit", x / 2, True, False),
             ("inside-one", x / 3, True, False),

@@ -39,10 +39,22 @@ class EnclosedRoot(sp.Expr):
         own = function.variables[0]
         other = expr.xreplace({letter: own})
         if not (function.expr.is_polynomial(own) and other.is_polynomial(own) and other.free_symbols == {own}):
-            ratio = sp.expand(other) - sp.expand(function.expr)
-            return bool(ratio == 0 or sp.expand(other) + sp.expand(function.expr) == 0)
+            return self._is_factor(sp.expand(other))
         common = sp.gcd(function.expr, other)
         return own in common.free_symbols and bool(common.subs(own, low) * common.subs(own, high) < 0)
+
+    def _is_factor(self, expr: sp.Expr) -> bool:
+        """Whether the function is this times what is not 0 here."""
+        function = self.args[0].expr
+        others = [f for f in sp.Mul.make_args(function) if sp.expand(f) not in (expr, sp.expand(-expr))]
+        if len(others) == len(sp.Mul.make_args(function)):
+            return False
+        try:
+            with balls.precision(128):
+                rest = balls.ball(sp.Mul(*others), {self.args[0].variables[0]: self.enclosure()})
+        except balls.NoBall:
+            return False
+        return balls.lies_surely_apart(rest)
 
     def _eval_evalf(self, prec: int) -> sp.Float:
         with balls.precision(prec + 16):

@@ -167,7 +167,7 @@ class _Search:
             return []
         found: dict[tuple[sp.Expr, sp.Expr], Asymptote] = {}
         domain = Domain(needs_of(self.body), letter)
-        for side in (1, -1):
+        for side in (-1, 1):
             if domain.surely_fails(arb(side * _FAR_OUT)):
                 continue
             try:
@@ -177,7 +177,7 @@ class _Search:
             except _GIVES_UP:
                 self.unsure.append("asymptote")
                 continue
-            if near is not None and near not in found:
+            if near is not None:
                 slope, height = near
                 line = Asymptote("horizontal", settled(height), side=side) if slope == 0 else Asymptote("oblique", settled(height), settled(slope), side)
                 if slope != 0 or self.window[2] <= as_float(height) <= self.window[3]:

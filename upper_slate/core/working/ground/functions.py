@@ -413,11 +413,14 @@ def _permutations(context: Context, n: Scalar, k: Scalar) -> Scalar:
 
 def modulo(context: Context, value: Scalar, modulus: Scalar) -> Scalar:
     """The remainder in [0, |modulus|)."""
-    if not (judge.is_closed(value) and judge.is_closed(modulus)):
-        raise LineError("not-supported", "mod and div need numbers; here is a letter without a value.")
+    if not judge.is_closed(modulus):
+        raise LineError("not-supported", "mod and div are by a number; here is a letter without a value.")
     if judge.is_zero(modulus):
         raise LineError("division-by-zero", "mod and div by zero have no value.")
     size = absolute(context, modulus)
+    if not judge.is_closed(value):
+        width = expression(size)
+        return checked(expression(value) - width * sp.floor(expression(value) / width))
     quotient = judge.floor_of(divide(context, value, size))
     return add([value, negate(multiply([Surd.rational(quotient), size]))])
 

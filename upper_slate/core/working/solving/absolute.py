@@ -2,11 +2,18 @@
 
 from __future__ import annotations
 
+import math
+from typing import Final
+
 import sympy as sp
 
 from ..exact.bridge import settled
 from ..ground import judge
+from .enclose import bounds_of
 from .search import Search, Unsolved, Zeros
+
+#: So many values of a rounding are tried.
+_MOST_STEPS: Final = 200
 
 
 def by_sign(search: Search, expr: sp.Expr) -> Zeros | None:
@@ -55,6 +62,20 @@ def _as_absolute(*args: sp.Expr) -> sp.Expr:
     return total
 
 
+def _step_by_step(search: Search, lifted: sp.Expr, step: sp.Expr, t: sp.Symbol) -> Zeros:
+    """In an interval a rounding has so many values: one after the other; what is found is put in again by the caller."""
+    bounds = bounds_of(step.args[0], search.letter, search.low, search.high) if search.low.is_finite and search.high.is_finite else None
+    if bounds is None or bounds[1] - bounds[0] > _MOST_STEPS:
+        raise Unsolved
+    total = Zeros()
+    for k in range(math.floor(bounds[0]), math.ceil(bounds[1]) + 1):
+        found = search.of(lifted.subs(t, k))
+        if found.regions or found.families:
+            raise Unsolved
+        total = total.join(found)
+    return total
+
+
 def by_steps(search: Search, expr: sp.Expr) -> Zeros | None:
     """floor(E) = k holds for k <= E < k + 1."""
     x = search.letter
@@ -65,7 +86,7 @@ def by_steps(search: Search, expr: sp.Expr) -> Zeros | None:
     t = search.fresh("t", real=True)
     lifted = expr.subs(step, t)
     if x in lifted.free_symbols:
-        raise Unsolved
+        return _step_by_step(search, lifted, step, t)
     total = Zeros()
     found = search.inner(t).of(lifted)
     if found.families or found.regions or not found.complete:

@@ -99,7 +99,7 @@ def solutions_of(context: Context, trial: Trial, atom: Atom, where: Range) -> Fo
         found.values = _nearest(found.values)
         found.notes.append(_ASK)
     elif real:
-        _note_complex(atom, trial.letter, found, where)
+        _note_complex(atom, trial, found, where)
     return found
 
 
@@ -210,10 +210,12 @@ def _nearest(values: list[sp.Expr], count: int = 7) -> list[sp.Expr]:
     return in_order(sorted(values, key=lambda v: abs(float(sp.N(v, 15))))[:count])
 
 
-def _note_complex(atom: Atom, letter: sp.Symbol, found: Found, where: Range) -> None:
+def _note_complex(atom: Atom, trial: Trial, found: Found, where: Range) -> None:
     """In real numbers: that there are further solutions which are not real."""
-    over = sp.fraction(sp.together(atom.difference))[0]
+    over, letter = sp.fraction(sp.together(atom.difference))[0], trial.letter
     if where.is_given or not over.is_polynomial(letter) or over.free_symbols != {letter}:
+        return
+    if any(r.expr.is_polynomial(letter) and sp.gcd(over, r.expr).has(letter) for r in trial.requirements):  # what is 0 only where something has no value
         return
     polynomial = sp.Poly(over, letter)
     if polynomial.degree() < 2 or polynomial.degree() > 60:
@@ -238,11 +240,17 @@ def without_poles(expr: sp.Expr) -> sp.Expr:
     return over if has_poles else changed
 
 
+def _without_roots(expr: sp.Expr) -> sp.Expr:
+    """What has the same zeros, and goes through them: a root only touches 0, at the edge of its domain."""
+    factors = [f.as_base_exp() for f in sp.Mul.make_args(expr)]
+    return sp.Mul(*(base if exponent.is_Rational and exponent > 0 and exponent.q > 1 else base ** exponent for base, exponent in factors))
+
+
 def _enclosed(context: Context, trial: Trial, atom: Atom, where: Range) -> Found:
     if atom.difference.free_symbols != {trial.letter}:
         raise LineError("not-supported", "No way was found to solve this for the letter while it holds other letters.")
     letter = sp.Symbol("x", real=True)
-    expr = without_poles(atom.difference).xreplace({trial.letter: letter})
+    expr = _without_roots(without_poles(atom.difference)).xreplace({trial.letter: letter})
     domain = [r.renamed({trial.letter: letter}) for r in trial.requirements]
     domain += [Requirement("positive", p.base) for p in expr.atoms(sp.Pow) if p.base.free_symbols and p.exp.free_symbols]
     enclosed = real_zeros(expr, letter, where.low, where.high, domain)
