@@ -90,9 +90,13 @@ class _Writer:
             right = to_sympy(slope) * sp.Symbol(self.value.letter, real=True) + right
         try:
             written = write_tree(Relation((Name(left), tree_of(settled(right), self.style)), ("=",)))
-        except NoExactForm:
-            return {"text": "", "latex": ""}
+        except NoExactForm:  # known by its digits only
+            return self._near(left, offset)
         return written.data
+
+    def _near(self, left: str, offset: Scalar) -> Written:
+        digits = scalar_data(offset, self.digits, self.style)["decimal"]
+        return {"text": f"{left} ≈ {digits['text']}", "latex": rf"{left} \approx {digits['latex']}"} if digits else {"text": "", "latex": ""}
 
     def _area(self, area: Area | LineError | None) -> AreaResult | None:
         if area is None or isinstance(area, LineError):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 from functools import partial
 from typing import TYPE_CHECKING, Final
@@ -20,7 +21,8 @@ from .axes import axis_of
 from .bounds import enclosed
 from .chosen import area_of, tangent_of
 from .contour import contour
-from .marks import marks_of, meetings_of
+from .heights import value_at
+from .marks import marks_of, marks_of_crowded, meetings_of
 from .sampling import Sampler
 from .view import View
 from .widths import Chosen, window_of_curves, window_of_equations
@@ -33,6 +35,8 @@ if TYPE_CHECKING:
 _MOST_SWINGS: Final = 40
 _MOST_POINTS: Final = 5_000
 _SMALLEST, _LARGEST = 1e-12, 1e100
+#: Where what has values at whole numbers only is shown from 0 to.
+_WHOLE_TO: Final = 5.0
 
 
 @dataclass(frozen=True)
@@ -48,7 +52,7 @@ class _Drawn:
 def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     """The data of a graph. Errors: outside-domain for an empty window, not-supported for what cannot be drawn."""
     view = evaluator.context.view or View()
-    drawn = [_drawn(evaluator, body, node) for body in node.bodies]
+    drawn = [_at_whole_numbers(evaluator, _drawn(evaluator, body, node), node, view) for body in node.bodies]
     where, window = _window(evaluator, node, drawn, view)
     curves = [_curve(evaluator, one, node, where, window, view) for one in drawn]
     bodies = [(k, one.body) for k, one in enumerate(drawn) if one.body is not None]
@@ -79,6 +83,19 @@ def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request) -> _Drawn:
     if others := sorted({s.name for s in drawn.expr.free_symbols} - {drawn.letter.name}):
         raise LineError("not-supported", f"A curve has one letter, and {others[0]} has no value here; give it one above, as in {others[0]} = 2.", body.start, body.end)
     return _Drawn(body, drawn)
+
+
+def _at_whole_numbers(evaluator: Evaluator, one: _Drawn, node: t.Request, view: View) -> _Drawn:
+    """What has values at whole numbers only, as n! has, is points."""
+    body = one.body
+    if body is None or not any(r.kind == "natural" and body.letter in r.expr.free_symbols for r in body.requirements):
+        return one
+    low, high = (float(sp.N(e, 17)) for e in _ends(evaluator, node.low, node.high)) if node.low and node.high else (0.0, _WHOLE_TO)
+    if view.window is not None:
+        low, high = view.window[:2]
+    places = range(math.ceil(low), min(math.floor(high), math.ceil(low) + _MOST_SWINGS) + 1)
+    heights = ((n, value_at(evaluator.context, body, sp.Integer(n))) for n in places)
+    return _Drawn(one.node, points=tuple((float(n), _float(y)) for n, y in heights if y is not None)) if places else one
 
 
 def _height(evaluator: Evaluator, body: t.Node, letters: tuple[str, ...]) -> t.Node | None:
@@ -176,10 +193,16 @@ def _chosen(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn]) -> Chose
         return window_of_equations(_drawers(evaluator, drawn, node))
     chosen = window_of_curves(bodies)
     points = [x for one in drawn for x, _ in one.points]
-    if not points:
-        return chosen
-    around = _around(points)
-    return Chosen((min(chosen.ends[0], around[0], key=float), max(chosen.ends[1], around[1], key=float)))
+    if points:
+        return Chosen(_both(chosen.ends, _around(points)))
+    if any(one.equation is not None for one in drawn):
+        closed = window_of_equations(_drawers(evaluator, drawn, node))
+        return Chosen(_both(chosen.ends, closed.ends), closed.upright)
+    return chosen
+
+
+def _both(one: tuple[sp.Expr, sp.Expr], other: tuple[sp.Expr, sp.Expr]) -> tuple[sp.Expr, sp.Expr]:
+    return min(one[0], other[0], key=float), max(one[1], other[1], key=float)
 
 
 def _between(low: sp.Expr, high: sp.Expr) -> Range:
@@ -220,7 +243,8 @@ def _curve(evaluator: Evaluator, one: _Drawn, node: t.Request, where: Range, win
     assert one.body is not None
     body = one.body
     pieces = Sampler(enclosed(body), window).pieces()
-    marks = marks_of(evaluator.context, body, where, window) if view.marks and _is_calm(pieces, window) else Marks()
+    look = marks_of if _is_calm(pieces, window) else marks_of_crowded
+    marks = look(evaluator.context, body, where, window) if view.marks and pieces else Marks()
     return Curve(one.node, "function", pieces, marks, body.expr, body.letter.name)
 
 

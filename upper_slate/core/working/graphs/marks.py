@@ -64,6 +64,12 @@ def marks_of(context: Context, body: Body, where: Range, window: Window) -> Mark
     return Marks(tuple(f for f in found if _is_seen(f, window)), tuple(lines), tuple(dict.fromkeys(unsure)))
 
 
+def marks_of_crowded(context: Context, body: Body, where: Range, window: Window) -> Marks:
+    """Of a curve with too many points to list: that it is one, and what it comes near far out."""
+    search = _Search(context, body, where, window)
+    return Marks((), tuple(search.far_lines()), ("crowded", *search.unsure))
+
+
 def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], where: Range, window: Window) -> tuple[tuple[tuple[int, int, Feature], ...], frozenset[int]]:
     """Where two curves meet in the window, by solving for it; and the curves that may have more."""
     found: list[tuple[int, int, Feature]] = []

@@ -32,6 +32,10 @@ _BENT: Final = 8.3
 _MOST: Final = 14
 #: About a single mark, or about nothing, so much to each side.
 _ALONE: Final = 4.0
+#: Heights are shown up to so many times that of three quarters of the places.
+_STEEP: Final = 2.0
+#: Beyond the last bend a curve comes to rest, or begins to: it is shown for so much of the width of all marks.
+_TAIL: Final = 1.2
 #: The side of the square in which an equation is looked for, first to last.
 _SQUARES: Final = (10.0, 100.0, 1000.0)
 
@@ -195,20 +199,24 @@ def _pairs(count: int) -> list[tuple[int, int]]:
 
 def _around(marks: Sequence[_Mark], curves: Sequence[Enclosure]) -> tuple[float, float]:
     if not marks:
-        return -_ALONE, _ALONE
+        half = max(_ALONE * _growth(curve) for curve in curves)
+        return -half, half
     low, high = marks[0].at, marks[-1].at
+    if low == high and marks[0].kind in ("zero", "bending"):  # how far it is from the other axis gives the scale
+        low, high = min(low, 0.0), max(high, 0.0)
     span = high - low
     if span < 1e-9:
-        room = _ALONE
+        before = after = _alone(curves, marks[0])
     else:
         has_pole = any(m.kind == "pole" for m in marks)
-        room = span * (0.45 if not has_pole else 0.9 if len(marks) > 3 else 2.5)
+        before, after = (span * (0.9 if has_pole and len(marks) > 3 else 2.5 if has_pole else _TAIL if m.kind == "bending" else 0.45) for m in (marks[0], marks[-1]))
         if 0 < low <= 1.5 * span or 0 < -high <= 1.5 * span:  # the axis is near: it is shown
             low, high = min(low, 0.0), max(high, 0.0)
-    left, right = low - room, high + room
+    left, right = low - before, high + after
     if not any(m.kind == "edge" for m in marks):
         return left, right
-    beyond, little = max(4 * span, 2 * _ALONE - 1), 0.12 * max(span, 2.0)
+    has_more = any(m.kind != "edge" for m in marks)  # else only the edge is known, and no scale
+    beyond, little = 4 * span if has_more and span > 1e-9 else max(4 * span, 2 * _ALONE - 1), 0.12 * (span if has_more and span > 1e-9 else max(span, 2.0))
     match _has_values(curves, left, low), _has_values(curves, high, right):
         case False, False:
             return low - 2 * little, high + 2 * little
@@ -217,6 +225,36 @@ def _around(marks: Sequence[_Mark], curves: Sequence[Enclosure]) -> tuple[float,
         case True, False:
             return min(left, low - beyond), high + little
     return left, right
+
+
+def _growth(curve: Enclosure) -> float:
+    """The length over which an exponential grows by a factor of e, within bounds: e^(x/10) needs more room than e^x. 1 for what is none."""
+    length: float | None = None
+    for at in (0.0, 0.5, -0.5):
+        try:
+            _, slope, bend = (float(b.mid()) for b in curve.bounds(arb(at * (length or 0))))
+        except NoBall:
+            return 1.0
+        if not bend or (length is not None and abs(abs(slope / bend) - length) > 1e-6 * length):
+            return 1.0
+        length = abs(slope / bend)
+    return min(max(length or 1.0, 0.01), 100.0)
+
+
+def _alone(curves: Sequence[Enclosure], mark: _Mark) -> float:
+    """The room on both sides of a single mark: less where the curve falls from a high peak or is flat and then steep, as x^10 is."""
+    for curve in curves:
+        try:
+            height, _, bend = (float(b.mid()) for b in curve.bounds(arb(mark.at)))
+        except NoBall:
+            continue
+        if mark.kind == "turning" and height * bend < 0:
+            return min(_ALONE, _ALONE * math.sqrt(abs(2 * height / bend)))
+        halfway, end = (v for v in (curve.number(mark.at + part * _ALONE) for part in (0.5, 1.0)))
+        if halfway is not None and end is not None and halfway != height and abs(bend) * _ALONE ** 2 < 1e-3 * abs(end - height):
+            steepness = abs((end - height) / (halfway - height))
+            return 1.5 if steepness > 200 else 2.0 if steepness > 24 else _ALONE
+    return _ALONE
 
 
 def _heights(marks: Sequence[_Mark], curves: Sequence[Enclosure], ends: Ends) -> tuple[float, float] | None:
@@ -230,9 +268,23 @@ def _heights(marks: Sequence[_Mark], curves: Sequence[Enclosure], ends: Ends) ->
     bottom, top = min(known), max(known)
     size = top - bottom
     reached = [v for curve in curves for k in range(41) if (v := curve.number(left + (right - left) * k / 40)) is not None]
-    if not reached or not 1e-6 * (whole := max(reached) - min(reached)) < size < whole / 5:
+    if not reached:
         return None
+    if not 1e-6 * (whole := max(reached) - min(reached)) < size < whole / 5:
+        return _without_the_steepest(reached, bottom, top)
     return max(bottom - 1.5 * size, min(reached) - 0.15 * size), min(top + 1.5 * size, max(reached) + 0.15 * size)
+
+
+def _without_the_steepest(reached: Sequence[float], bottom: float, top: float) -> tuple[float, float] | None:
+    """Bottom and top for most of the heights, where a few are far above all others, as at the end of an exponential; None where none are."""
+    away = sorted(max(v - top, bottom - v, 0.0) for v in reached)
+    limit = _STEEP * away[(3 * len(away)) // 4] + 0.5 * (top - bottom)
+    if away[-1] <= 3 * limit or limit == 0:
+        return None
+    low, high = max(min(reached), bottom - limit), min(max(reached), top + limit)
+    low, high = (min(low, 0.0), max(high, 0.0)) if abs(low) < 0.35 * (high - low) or abs(high) < 0.35 * (high - low) else (low, high)
+    room = 0.08 * (high - low)
+    return low - room, high + room
 
 
 def _has_values(curves: Sequence[Enclosure], low: float, high: float) -> bool:

@@ -30,7 +30,7 @@ def height_of(values: Sequence[float], low: float, high: float, part: int = 40) 
 
     One in `part` of them may lie below, and one above.
     """
-    ordered = sorted(v for v in values if abs(v) <= _HIGHEST)
+    ordered = sorted(v for v in values if abs(v) <= _HIGHEST) or sorted(values)
     if not ordered:
         return low, high
     n = len(ordered)
