@@ -46,6 +46,20 @@ def placed(node: Node, start: int, end: int) -> Node:
     return replace(node, **changes, start=start, end=end)
 
 
+def with_name(node: Node, name: str, other: Node) -> Node:
+    """The same tree with another in place of a name."""
+    if isinstance(node, Name):
+        return other if node.name == name else node
+    changes = {item.name: _with_name_in(getattr(node, item.name), name, other) for item in fields(node) if item.name not in ("start", "end")}
+    return replace(node, **changes, start=node.start, end=node.end)
+
+
+def _with_name_in(value: object, name: str, other: Node) -> object:
+    if isinstance(value, Node):
+        return with_name(value, name, other)
+    return tuple(_with_name_in(item, name, other) for item in value) if isinstance(value, tuple) else value
+
+
 def _placed_in(value: object, start: int, end: int) -> object:
     if isinstance(value, Node):
         return placed(value, start, end)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from ..language.plain import plain
-from ..language.tree import Name, Node
+from ..language.tree import Bracket, Call, Name, Node, Relation, with_name
 from ..working.ground.values import Asymptote, Feature
 
 
@@ -33,8 +33,20 @@ class Proofs:
         return f"{self._value(curve)} at {self._letter} = {at}" if not isinstance(curve, Name) else f"{curve.name}({at})"
 
     def meeting(self, one: Node, other: Node) -> str:
-        """The line for the meetings of two curves."""
+        """The line for the meetings of two curves: the height of a function is put into an equation, two equations are solved together."""
+        up = "y" if self._letter != "y" else "x"
+        match isinstance(one, Relation), isinstance(other, Relation):
+            case True, True:
+                return f"solve {plain(one)} and {plain(other)} for {self._letter}, {up}"
+            case True, False:
+                return self._solve(plain(with_name(one, up, self._height(other))))
+            case False, True:
+                return self._solve(plain(with_name(other, up, self._height(one))))
         return self._solve(f"{self._value(one)} = {self._value(other)}")
+
+    def _height(self, curve: Node) -> Node:
+        """A function at the letter of the graph, or what was written, in brackets."""
+        return Call(curve.name, (Name(self._letter),)) if isinstance(curve, Name) and curve.name != self._letter else Bracket(curve)
 
     def asymptote(self, curve: Node, line: Asymptote, at: str | None) -> str:
         """The line for an asymptote, on the side on which it is."""

@@ -11,25 +11,30 @@ from ..exact import balls
 from ..exact.balls import NoBall
 from ..ground.values import Point, Window
 from .bounds import BITS
+from .domain import Domain
 
 #: Boxes along each side at first, and how often one is halved.
 _FIRST: Final = 8
 _HALVED: Final = 4
 #: Steps of regula falsi towards the place where an edge of a box is crossed.
 _STEPS: Final = 2
+#: Boxes beside a line, to each side, in which nothing else is looked for: balls are wider than what they hold.
+_BESIDE: Final = 3
 
 Corner = tuple[int, int]
 Edge = tuple[Corner, Corner]
 
 
-def contour(difference: sp.Expr, x: sp.Symbol, y: sp.Symbol, window: Window) -> tuple[tuple[Point, ...], ...]:
-    """Polylines on which the difference of both sides is zero."""
-    return _Contour(difference, x, y, window).lines()
+class Contour:
+    """The lines on which an expression is zero, where the line as it was written has a value.
 
+    After `lines`, `is_unsure` says whether it may be zero in places where it does not change its sign.
+    """
 
-class _Contour:
-    def __init__(self, difference: sp.Expr, x: sp.Symbol, y: sp.Symbol, window: Window) -> None:
-        self._difference, self._x, self._y = difference, x, y
+    def __init__(self, difference: sp.Expr, x: sp.Symbol, y: sp.Symbol, domain: Domain, window: Window) -> None:
+        self._difference, self._x, self._y, self._domain = difference, x, y, domain
+        self._crossed: set[Corner] = set()
+        self._open: list[Corner] = []
         self._cells = _FIRST * 2 ** _HALVED
         self._left, self._bottom = window[0], window[2]
         self._wide, self._high = (window[1] - window[0]) / self._cells, (window[3] - window[2]) / self._cells
@@ -38,6 +43,7 @@ class _Contour:
         self._crossings: dict[Edge, Point] = {}
 
     def lines(self) -> tuple[tuple[Point, ...], ...]:
+        """Polylines."""
         size = 2 ** _HALVED
         with balls.precision(BITS):
             for i in range(_FIRST):
@@ -45,9 +51,16 @@ class _Contour:
                     self._box(i * size, j * size, size)
             return tuple(self._chains())
 
+    @property
+    def is_unsure(self) -> bool:
+        """Whether boxes are left that may hold a zero, away from every line."""
+        reach = range(-_BESIDE, _BESIDE + 1)
+        return any(not any((i + a, j + b) in self._crossed for a in reach for b in reach) for i, j in self._open)
+
     def _box(self, i: int, j: int, size: int) -> None:
-        value = self._on(self._span(self._left, self._wide, i, size), self._span(self._bottom, self._high, j, size))
-        if value is not None and not value.contains(0):
+        across, up = self._span(self._left, self._wide, i, size), self._span(self._bottom, self._high, j, size)
+        value = self._on(across, up)
+        if (value is not None and not value.contains(0)) or self._domain.surely_fails(across, up):
             return
         if size == 1:
             self._smallest(i, j, value)
@@ -61,6 +74,8 @@ class _Contour:
         return arb(start + at * step).union(arb(start + (at + size) * step))
 
     def _on(self, a: arb, b: arb) -> arb | None:
+        if self._domain.is_missing(a, b):
+            return None
         try:
             found = balls.ball(self._difference, {self._x: a, self._y: b})
         except (NoBall, ValueError, OverflowError):
@@ -77,6 +92,10 @@ class _Contour:
         """Joins the crossings on the edges of a box."""
         corners = [(i, j), (i + 1, j), (i + 1, j + 1), (i, j + 1)]
         edges = [e for e in zip(corners, [*corners[1:], corners[0]], strict=True) if self._crosses(e, value is None)]
+        if edges:
+            self._crossed.add((i, j))
+        elif value is not None:
+            self._open.append((i, j))
         keys = [_key(e) for e in edges]
         for one, other in zip(keys[::2], keys[1::2], strict=False):
             self._neighbours.setdefault(one, []).append(other)

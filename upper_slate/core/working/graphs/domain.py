@@ -20,39 +20,42 @@ _ORDERS: Final = {
 
 
 class Domain:
-    """What the parts of a line need of its letter, asked of single places and of whole intervals by balls."""
+    """What the parts of a line need of its letters, asked of single places and of whole intervals (one ball for each letter)."""
 
-    def __init__(self, requirements: Sequence[Requirement], letter: sp.Symbol) -> None:
-        self._letter = letter
-        needs = [r for r in requirements if r.expr.free_symbols == {letter} and r.kind != "natural"]
+    def __init__(self, requirements: Sequence[Requirement], *letters: sp.Symbol) -> None:
+        self._letters = letters
+        needs = [r for r in requirements if r.expr.free_symbols and r.expr.free_symbols <= {*letters} and r.kind != "natural"]
         self._needs = list(dict.fromkeys((r.kind, r.expr, r.guard) for r in needs))
         self._orders = [need for need in self._needs if need[0] != "nonzero"]
 
-    def surely_holds(self, on: arb) -> bool:
-        """Whether nothing but single places can be missing on a ball."""
-        return all(self._holds(*need, on) for need in self._orders)
+    def surely_holds(self, *on: arb) -> bool:
+        """Whether nothing but single places can be missing."""
+        return all(self._holds(*need, self._at(on)) for need in self._orders)
 
-    def surely_fails(self, on: arb) -> bool:
-        """Whether there is no value anywhere on a ball."""
-        return any(self._holds(*need, on) is False for need in self._orders)
+    def surely_fails(self, *on: arb) -> bool:
+        """Whether there is no value anywhere."""
+        return any(self._holds(*need, self._at(on)) is False for need in self._orders)
 
-    def is_missing(self, at: arb) -> bool:
+    def is_missing(self, *at: arb) -> bool:
         """Whether there is no value at a single place."""
-        return any(self._holds(*need, at) is False for need in self._needs)
+        return any(self._holds(*need, self._at(at)) is False for need in self._needs)
 
-    def _holds(self, kind: str, expr: sp.Expr, guard: sp.Basic, on: arb) -> bool | None:
+    def _at(self, on: tuple[arb, ...]) -> dict[sp.Symbol, arb]:
+        return dict(zip(self._letters, on, strict=True))
+
+    def _holds(self, kind: str, expr: sp.Expr, guard: sp.Basic, on: dict[sp.Symbol, arb]) -> bool | None:
         """None where balls do not tell; what has no value itself fails."""
         if guard is not sp.true and self._guarded(guard, on) is not True:
             return None if self._guarded(guard, on) is None else True
         try:
-            value = balls.ball(expr, {self._letter: on})
+            value = balls.ball(expr, on)
         except (NoBall, ValueError, OverflowError):
-            return False if on.rad() == 0 else None
+            return False if all(ball.rad() == 0 for ball in on.values()) else None
         if isinstance(value, acb):
             return None if value.imag.contains(0) else False
         return _of_kind(kind, value)
 
-    def _guarded(self, guard: sp.Basic, on: arb) -> bool | None:
+    def _guarded(self, guard: sp.Basic, on: dict[sp.Symbol, arb]) -> bool | None:
         if guard in (sp.true, sp.false):
             return guard is sp.true
         if isinstance(guard, sp.And | sp.Or):
@@ -63,7 +66,7 @@ class Domain:
         if order is None:
             return None
         try:
-            left, right = (balls.ball(side, {self._letter: on}) for side in guard.args)
+            left, right = (balls.ball(side, on) for side in guard.args)
         except (NoBall, ValueError, OverflowError):
             return None
         if not (isinstance(left, arb) and isinstance(right, arb)):

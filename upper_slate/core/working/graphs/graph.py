@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from functools import partial
 from typing import TYPE_CHECKING, Final
 
 import sympy as sp
@@ -20,9 +19,10 @@ from ..solving.equation import Range
 from .axes import axis_of
 from .bounds import enclosed
 from .chosen import area_of, tangent_of
-from .contour import contour
+from .equations import Equation
 from .heights import value_at
-from .marks import marks_of, marks_of_crowded, meetings_of
+from .marks import marks_of, marks_of_crowded
+from .meetings import Meetings, meetings_of
 from .sampling import Sampler
 from .view import View
 from .widths import Chosen, window_of_curves, window_of_equations
@@ -45,7 +45,7 @@ class _Drawn:
 
     node: t.Node
     body: Body | None = None
-    equation: sp.Expr | None = None
+    equation: Equation | None = None
     points: tuple[Point, ...] = ()
 
 
@@ -59,9 +59,10 @@ def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     calm = [(k, body) for k, body in bodies if _is_calm(curves[k].pieces, window)]
     points = [p for c in curves for p in c.points]
     nowhere = view.marks and not any(shows(c.pieces, c.points, window) for c in curves)
-    empty = elsewhere([enclosed(body) for _, body in bodies], points, _drawers(evaluator, drawn, node), window) if nowhere else None
+    empty = elsewhere([enclosed(body) for _, body in bodies], points, _drawers(drawn), window) if nowhere else None
     by_place = dict(bodies)
-    meetings, unsure = meetings_of(evaluator.context, calm, where, window) if view.marks else ((), frozenset())
+    equations = [(k, one.equation) for k, one in enumerate(drawn) if one.equation is not None]
+    meetings, unsure = meetings_of(evaluator.context, calm, equations, where, window) if view.marks else Meetings((), frozenset())
     curves = [replace(c, marks=replace(c.marks, unsure=(*c.marks.unsure, "meeting"))) if k in unsure else c for k, c in enumerate(curves)]
     area, tangent = _area(evaluator, by_place, view, window), _tangent(evaluator, by_place, view)
     ends = settled(where.low), settled(where.high)
@@ -75,7 +76,7 @@ def _letter(node: t.Request, bodies: list[tuple[int, Body]]) -> str:
 def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request) -> _Drawn:
     body = _height(evaluator, body, node.letters) or body
     if isinstance(body, t.Relation | t.Logic):
-        return _Drawn(body, equation=_difference(evaluator, body, node.letters))
+        return _Drawn(body, equation=_equation(evaluator, body, node.letters))
     value = evaluator.of(body) if node.name == "graph points" or _may_be_points(evaluator, body) else None
     if isinstance(value, ListValue) or node.name == "graph points":
         return _Drawn(body, points=_points(value, body))
@@ -137,15 +138,15 @@ def _float(value: object) -> float:
     return float(sp.N(expression(value), 17))
 
 
-def _difference(evaluator: Evaluator, body: t.Node, letters: tuple[str, ...]) -> sp.Expr:
-    """Left side minus right side of an equation in the two letters of the axes."""
+def _equation(evaluator: Evaluator, body: t.Node, letters: tuple[str, ...]) -> Equation:
+    """An equation in the two letters of the axes."""
     names = _axes(letters)
-    with evaluator.context.letters(*names), evaluator.context.collecting():
+    with evaluator.context.letters(*names), evaluator.context.collecting() as requirements:
         statement = statement_of(evaluator, body)
-        held = {evaluator.context.symbol(n) for n in names}
-    if statement.atom is None or statement.atom.sign != "=" or not statement.atom.difference.free_symbols <= held:
+        x, y = (evaluator.context.symbol(n) for n in names)
+    if statement.atom is None or statement.atom.sign != "=" or not statement.atom.difference.free_symbols <= {x, y}:
         raise LineError("not-supported", f"Only equations in {names[0]} and {names[1]} can be drawn.", body.start, body.end)
-    return statement.atom.difference
+    return Equation(statement.atom.difference, x, y, tuple(requirements))
 
 
 def _axes(letters: tuple[str, ...]) -> tuple[str, str]:
@@ -190,13 +191,13 @@ def _chosen(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn]) -> Chose
     """The window by what is there."""
     bodies = [one.body for one in drawn if one.body is not None]
     if not bodies:
-        return window_of_equations(_drawers(evaluator, drawn, node))
+        return window_of_equations(_drawers(drawn))
     chosen = window_of_curves(bodies)
     points = [x for one in drawn for x, _ in one.points]
     if points:
         return Chosen(_both(chosen.ends, _around(points)))
     if any(one.equation is not None for one in drawn):
-        closed = window_of_equations(_drawers(evaluator, drawn, node))
+        closed = window_of_equations(_drawers(drawn))
         return Chosen(_both(chosen.ends, closed.ends), closed.upright)
     return chosen
 
@@ -238,8 +239,9 @@ def _curve(evaluator: Evaluator, one: _Drawn, node: t.Request, where: Range, win
     if one.points:
         return Curve(one.node, "points", points=one.points, joined=bool(node.side))
     if one.equation is not None:
-        (draw,) = _drawers(evaluator, [one], node)
-        return Curve(one.node, "equation", draw(window))
+        lines, is_unsure = one.equation.drawn(window)
+        points = one.equation.points_alone(evaluator.context, lines, window) if view.marks or not lines else ()
+        return Curve(one.node, "equation", lines, Marks(unsure=("equation",) if is_unsure and not points else ()), points=points)
     assert one.body is not None
     body = one.body
     pieces = Sampler(enclosed(body), window).pieces()
@@ -248,10 +250,9 @@ def _curve(evaluator: Evaluator, one: _Drawn, node: t.Request, where: Range, win
     return Curve(one.node, "function", pieces, marks, body.expr, body.letter.name)
 
 
-def _drawers(evaluator: Evaluator, drawn: list[_Drawn], node: t.Request) -> list[Drawer]:
+def _drawers(drawn: list[_Drawn]) -> list[Drawer]:
     """What draws each equation in a window."""
-    x, y = (evaluator.context.symbol(n) for n in _axes(node.letters))
-    return [partial(contour, one.equation, x, y) for one in drawn if one.equation is not None]
+    return [one.equation.lines for one in drawn if one.equation is not None]
 
 
 def _is_calm(pieces: tuple[tuple[Point, ...], ...], window: Window) -> bool:

@@ -6,15 +6,14 @@ be found the kind is named as unsure.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Sequence
-from itertools import combinations
+from collections.abc import Callable, Iterable
 from typing import Final
 
 import sympy as sp
 from flint import arb
 
 from ...problems import LineError
-from ..binding.bodies import Body, gap_between
+from ..binding.bodies import Body
 from ..binding.statement import Atom, Statement, Trial
 from ..calculus.derivative import differentiate, natural_requirements
 from ..calculus.extrema import by_cases, turning_points
@@ -32,67 +31,44 @@ from ..tidy.tidy import tidy_expression
 from .bounds import as_float
 from .breaks import Breaks, needs_of
 from .domain import Domain
-from .heights import height_at, value_at
+from .heights import value_at
 
 #: So many of a kind are listed; nobody reads more.
-_MOST: Final = 40
-_MOST_CURVES: Final = 6
+MOST: Final = 40
 #: A graph is looked at while it is moved: zeros that only many boxes enclose are left to `solve`.
-_BOXES: Final = 500
+BOXES: Final = 500
 #: Where no line of a student begins or ends any more.
 _FAR_OUT: Final = 1e9
 #: What the solvers say when they do not know.
-_GIVES_UP = (LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, sp.PolynomialError)
+GIVES_UP = (LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, sp.PolynomialError)
 
 
 def marks_of(context: Context, body: Body, where: Range, window: Window) -> Marks:
     """Everything that is found on a curve in a window; `where` is its width with exact ends."""
-    search = _Search(context, body, where, window)
+    search = Search(context, body, where, window)
     breaks = Breaks(context, body, where)
     parts: list[tuple[str, Callable[[], Iterable[Feature]]]] = [
         ("zero", search.zeros), ("intercept", search.intercept), ("turning", search.turning), ("inflection", search.inflections), ("break", breaks.features),
     ]
     found: list[Feature] = []
-    with at_most(_BOXES):
+    with at_most(BOXES):
         for kind, part in parts:
             try:
                 found += part()
-            except _GIVES_UP:
+            except GIVES_UP:
                 search.unsure.append(kind)
         lines = [*breaks.upright, *search.far_lines()]
     unsure = [*search.unsure, *(["break"] if breaks.is_unsure else [])]
-    return Marks(tuple(f for f in found if _is_seen(f, window)), tuple(lines), tuple(dict.fromkeys(unsure)))
+    return Marks(tuple(f for f in found if is_seen(f, window)), tuple(lines), tuple(dict.fromkeys(unsure)))
 
 
 def marks_of_crowded(context: Context, body: Body, where: Range, window: Window) -> Marks:
     """Of a curve with too many points to list: that it is one, and what it comes near far out."""
-    search = _Search(context, body, where, window)
+    search = Search(context, body, where, window)
     return Marks((), tuple(search.far_lines()), ("crowded", *search.unsure))
 
 
-def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], where: Range, window: Window) -> tuple[tuple[tuple[int, int, Feature], ...], frozenset[int]]:
-    """Where two curves meet in the window, by solving for it; and the curves that may have more."""
-    found: list[tuple[int, int, Feature]] = []
-    unsure = {k for k, _ in bodies[_MOST_CURVES:]}
-    for (k, one), (j, other) in combinations(bodies[:_MOST_CURVES], 2):
-        if one.letter != other.letter:
-            continue
-        gap = gap_between(one, other)
-        search = _Search(context, gap, where, window)
-        try:
-            with at_most(_BOXES):
-                places = search.first(search.solved(gap.expr), "zero")
-            points = [Feature("meeting", settled(x), height_at(context, one, x)) for x in places]
-        except _GIVES_UP:
-            unsure |= {k, j}
-            continue
-        if search.unsure:
-            unsure |= {k, j}
-        found += [(k, j, point) for point in points if _is_seen(point, window)]
-    return tuple(found), frozenset(unsure)
-
-
-class _Search:
+class Search:
     """Looks for the marks of one curve; kinds of which there may be more are put into `unsure`."""
 
     def __init__(self, context: Context, body: Body, where: Range, window: Window) -> None:
@@ -112,9 +88,9 @@ class _Search:
 
     def first(self, places: list[sp.Expr], kind: str) -> list[sp.Expr]:
         """As many as are listed; where there are more it is said."""
-        if len(places) > _MOST:
+        if len(places) > MOST:
             self.unsure.append(kind)
-        return places[:_MOST]
+        return places[:MOST]
 
     def zeros(self) -> list[Feature]:
         return [Feature("zero", settled(x), settled(sp.S.Zero)) for x in self.first(self.solved(self.body.expr), "zero")]
@@ -130,9 +106,9 @@ class _Search:
         if not found.complete:
             self.unsure.append("turning")
         points = [Feature(s.kind, s.values[0][1], s.values[1][1]) for s in found.solutions if s.kind in ("maximum", "minimum")]
-        if len(points) > _MOST:
+        if len(points) > MOST:
             self.unsure.append("turning")
-        return points[:_MOST]
+        return points[:MOST]
 
     def inflections(self) -> list[Feature]:
         """Where the gradient itself turns, or stands upright between one bend and the other."""
@@ -180,7 +156,7 @@ class _Search:
                 near = far_line(expr, letter, side * sp.oo)
             except NoLimit:
                 continue
-            except _GIVES_UP:
+            except GIVES_UP:
                 self.unsure.append("asymptote")
                 continue
             if near is not None:
@@ -191,7 +167,7 @@ class _Search:
         return list(found.values())
 
 
-def _is_seen(feature: Feature, window: Window) -> bool:
+def is_seen(feature: Feature, window: Window) -> bool:
     """Whether a point lies within the window, the frame counted in."""
     heights = [h for h in (feature.y, feature.left, feature.right) if h is not None]
     room = (window[3] - window[2]) * 1e-9
