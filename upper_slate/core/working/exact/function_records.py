@@ -129,7 +129,9 @@ def _extreme(pick: str) -> Callable[..., Ball]:
 
 
 def _absolute(value: Ball) -> Ball:
-    return abs(value)
+    """Not below 0: the library keeps the width of a ball about 0 on both sides."""
+    size = abs(value)
+    return arb(0).union(size.abs_upper()) if size.contains(0) and size.rad() != 0 else size
 
 
 def _erf(value: Ball) -> Ball:

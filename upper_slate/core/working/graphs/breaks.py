@@ -139,9 +139,13 @@ class Breaks:
         return height_at(self._context, Body(bare, self._body.letter, []), x)
 
     def _is_pole(self, inside: sp.Expr, x: EnclosedRoot) -> bool:
-        """Whether the curve is a number other than 0 through a power of what is 0."""
+        """Whether the curve is a number other than 0 times a negative power of what is 0, or such a number of times its logarithm and a number."""
+        expr, logarithm = self._body.expr, sp.log(inside)
+        times = expr.coeff(logarithm)
+        if times != 0 and not (rest := sp.expand(expr - times * logarithm)).has(logarithm):
+            return self._number(rest, x) is not None and self._is_apart(times, x)
         power, others = sp.S.Zero, []
-        for factor in sp.Mul.make_args(self._body.expr):
+        for factor in sp.Mul.make_args(expr):
             base, exponent = factor.as_base_exp()
             if base == inside:
                 power += exponent
@@ -149,9 +153,16 @@ class Breaks:
                 others.append(factor)
         if not power.is_negative:
             raise _NotSettled
+        return self._is_apart(sp.Mul(*others), x)
+
+    def _is_apart(self, expr: sp.Expr, x: EnclosedRoot) -> bool:
+        value = self._number(expr, x)
+        return value is not None and not value.contains(0)
+
+    def _number(self, expr: sp.Expr, x: EnclosedRoot) -> arb | None:
         with balls.precision(256):
-            rest = balls.ball(sp.Mul(*others), {self._body.letter: balls.ball(x)})
-        return isinstance(rest, arb) and not rest.contains(0)
+            value = balls.ball(expr, {self._body.letter: balls.ball(x)})
+        return value if isinstance(value, arb) else None
 
 
 class _NotSettled(Exception):

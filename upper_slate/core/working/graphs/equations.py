@@ -12,6 +12,7 @@ from ..binding.statement import Atom, Statement
 from ..context import Context
 from ..exact.decide import Undecided
 from ..ground.values import Point, Requirement, Window, expression
+from ..patience import OutOfPatience, patience
 from ..solving.systems import solve_system
 from .bounds import as_float
 from .contour import Contour
@@ -20,6 +21,7 @@ from .domain import Domain
 #: A point on a curve is no point that stands alone; nearer than this share of the window they are one.
 _NEAR: Final = 0.02
 _MOST_DEGREE: Final = 8
+_SECONDS: Final = 1.0
 
 
 @dataclass(frozen=True)
@@ -59,7 +61,11 @@ class Equation:
         for factor in self.factors():
             if not factor.is_polynomial(self.x, self.y) or sp.total_degree(factor) > _MOST_DEGREE or sp.total_degree(factor) < 2:
                 continue
-            rows = meetings_of_equations(context, [factor, sp.diff(factor, self.x), sp.diff(factor, self.y)], self.x, self.y)
+            try:
+                with patience(_SECONDS):
+                    rows = meetings_of_equations(context, [factor, sp.diff(factor, self.x), sp.diff(factor, self.y)], self.x, self.y)
+            except OutOfPatience:
+                continue
             found += [(as_float(x), as_float(y)) for x, y in rows or []]
         wide, high = window[1] - window[0], window[3] - window[2]
         near = [p for line in lines for p in line]

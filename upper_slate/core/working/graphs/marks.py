@@ -6,6 +6,7 @@ be found the kind is named as unsure.
 
 from __future__ import annotations
 
+import time
 from collections.abc import Callable, Iterable
 from typing import Final
 
@@ -25,6 +26,7 @@ from ..exact.bridge import settled, to_sympy
 from ..exact.decide import Undecided
 from ..exact.enclosed import EnclosedRoot
 from ..ground.values import Asymptote, Feature, Marks, Window
+from ..patience import OutOfPatience, patience
 from ..solving.enclose import at_most
 from ..solving.equation import Range, solutions_of
 from ..tidy.tidy import tidy_expression
@@ -39,8 +41,12 @@ MOST: Final = 40
 BOXES: Final = 500
 #: Where no line of a student begins or ends any more.
 _FAR_OUT: Final = 1e9
+#: Each kind is looked for so long: a list that comes later helps nobody who reads the curve.
+SECONDS: Final = 1.5
+_SECONDS_IN_ALL: Final = 3.0
+_SECONDS_FAR: Final = 0.7
 #: What the solvers say when they do not know.
-GIVES_UP = (LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, sp.PolynomialError)
+GIVES_UP = (OutOfPatience, LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, sp.PolynomialError)
 
 
 def marks_of(context: Context, body: Body, where: Range, window: Window) -> Marks:
@@ -51,10 +57,12 @@ def marks_of(context: Context, body: Body, where: Range, window: Window) -> Mark
         ("zero", search.zeros), ("intercept", search.intercept), ("turning", search.turning), ("inflection", search.inflections), ("break", breaks.features),
     ]
     found: list[Feature] = []
+    begun = time.process_time()
     with at_most(BOXES):
         for kind, part in parts:
             try:
-                found += part()
+                with patience(min(SECONDS, max(_SECONDS_IN_ALL - (time.process_time() - begun), 0.05))):
+                    found += part()
             except GIVES_UP:
                 search.unsure.append(kind)
         lines = [*breaks.upright, *search.far_lines()]
@@ -153,7 +161,8 @@ class Search:
             if domain.surely_fails(arb(side * _FAR_OUT)):
                 continue
             try:
-                near = far_line(expr, letter, side * sp.oo)
+                with patience(_SECONDS_FAR):
+                    near = far_line(expr, letter, side * sp.oo)
             except NoLimit:
                 continue
             except GIVES_UP:

@@ -10,12 +10,13 @@ from ..binding.bodies import Body, gap_between
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
 from ..ground.values import Feature, Window
+from ..patience import OutOfPatience, patience
 from ..solving.enclose import at_most
 from ..solving.equation import Range
 from .bounds import as_float
 from .equations import Equation, meetings_of_equations
 from .heights import height_at
-from .marks import BOXES, GIVES_UP, Search, is_seen
+from .marks import BOXES, GIVES_UP, SECONDS, Search, is_seen
 
 _MOST_CURVES: Final = 6
 
@@ -66,7 +67,7 @@ def _with_equations(context: Context, bodies: Sequence[tuple[int, Body]], equati
 def _zeros_of(context: Context, one: int, other: int, gap: Body, curve: Body, where: Range, window: Window) -> _Looked:
     search = Search(context, gap, where, window)
     try:
-        with at_most(BOXES):
+        with at_most(BOXES), patience(SECONDS):
             places = search.first(search.solved(gap.expr), "zero")
         points = [Feature("meeting", settled(x), height_at(context, curve, x)) for x in places]
     except GIVES_UP:
@@ -76,5 +77,9 @@ def _zeros_of(context: Context, one: int, other: int, gap: Body, curve: Body, wh
 
 def _of_equations(context: Context, equations: Sequence[tuple[int, Equation]]) -> Iterator[_Looked]:
     for (k, one), (j, other) in combinations(equations, 2):
-        pairs = meetings_of_equations(context, [one.difference, other.difference], one.x, one.y)
+        try:
+            with patience(SECONDS):
+                pairs = meetings_of_equations(context, [one.difference, other.difference], one.x, one.y)
+        except OutOfPatience:
+            pairs = None
         yield _Looked(k, j, [Feature("meeting", settled(x), settled(y)) for x, y in pairs or []], pairs is not None)

@@ -10,6 +10,7 @@ from .inversion import arc, trig_zeros
 from .parts import family_zeros
 from .search import Search, Unsolved, Zeros
 
+_MOST_DEGREE = 12
 _ALL = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc)
 
 
@@ -94,6 +95,8 @@ def _circle(search: Search, polynomial: sp.Expr, s: sp.Symbol, c: sp.Symbol, ang
     in_sine = sp.expand(sp.rem(sp.Poly(polynomial, c), sp.Poly(circle, c)).as_expr())
     if in_cosine == 0 or in_sine == 0:
         return Zeros(regions=[sp.true])
+    if sp.Poly(in_cosine, s, c).total_degree() > _MOST_DEGREE:  # roots of such a polynomial take minutes to be put in again; balls enclose the angles themselves
+        raise Unsolved
     for reduced, kind, letter in ((in_cosine, "cos", c), (in_sine, "sin", s)):
         if reduced.free_symbols & {s, c} == {letter}:
             total = Zeros()

@@ -1,0 +1,39 @@
+"""Gives up on what takes too long in one piece: a search whose steps nobody can bound beforehand."""
+
+from __future__ import annotations
+
+import signal
+import threading
+from collections.abc import Iterator
+from contextlib import contextmanager
+from types import FrameType
+from typing import Final
+
+#: Seconds between two attempts to stop, where a library has taken the first for an error of its own.
+_AGAIN: Final = 0.05
+
+
+class OutOfPatience(BaseException):
+    """No error of the work itself: nothing that handles errors may take it for one."""
+
+
+@contextmanager
+def patience(seconds: float) -> Iterator[None]:
+    """Raises OutOfPatience in the block after so many seconds of this process's own time: a busy machine changes nothing.
+
+    Without effect in a thread that gets no signals, on a system without such timers, and within another block.
+    """
+    if not hasattr(signal, "setitimer") or threading.current_thread() is not threading.main_thread() or signal.getitimer(signal.ITIMER_VIRTUAL)[0]:
+        yield
+        return
+
+    def stop(number: int, frame: FrameType | None) -> None:
+        raise OutOfPatience
+
+    before = signal.signal(signal.SIGVTALRM, stop)
+    signal.setitimer(signal.ITIMER_VIRTUAL, seconds, _AGAIN)
+    try:
+        yield
+    finally:
+        signal.setitimer(signal.ITIMER_VIRTUAL, 0)
+        signal.signal(signal.SIGVTALRM, before)
