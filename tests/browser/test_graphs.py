@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 import unittest
 from pathlib import Path
@@ -128,6 +129,66 @@ class Graphs(InBrowser):
         expect(self.plot).not_to_have_attribute("aria-label", re.compile("from -3 to 4"))
         low, high = self.seen()
         self.assertLess(high - low, 7)
+
+    def test_coordinates_are_read_off_and_an_axis_is_stretched(self) -> None:
+        self.two_curves()
+        box = self.plot.bounding_box()
+        assert box
+        y_of = self.plot.evaluate("(plot) => [...plot.querySelectorAll('.axes line')][0].getBoundingClientRect().top")
+        self.page.mouse.move(box["x"] + 50 + 424 * 5 / 7, y_of - 40)  # x = 2: f is 1 there, k is 4
+        told = self.plot.locator(".readout text")
+        expect(told).to_have_text(re.compile(r"x = (1\.99|2|2\.0).*y = "))
+        self.assertIn(self.plot.locator(".readout circle").evaluate("(dot) => dot.style.fill"), ("var(--curve-0)", "var(--curve-1)"))
+        # the marks of the other curve step back, and the list comes to this one
+        expect(self.page.locator(".features section.aside").first).to_be_visible()
+        self.page.mouse.move(box["x"] + 200, box["y"] + box["height"] - 15)
+        self.page.mouse.down()
+        self.page.mouse.move(box["x"] + 340, box["y"] + box["height"] - 15, steps=4)
+        self.page.mouse.up()
+        low, high = self.seen()
+        self.assertAlmostEqual(high - low, 3.5, delta=0.1)  # 140 px halve it
+        expect(self.page.locator(".plot .labels text", has_text="−10")).to_have_count(0)
+        self.tool("farther")
+        self.tool("closer")
+        self.assertAlmostEqual(self.seen()[1] - self.seen()[0], high - low, delta=0.1)
+        self.tool("as the line says")
+        self.expect_window(-3, 4)
+
+    def test_titles_marks_and_coordinates_at_points(self) -> None:
+        self.write("graph sin x for x from 0 to 2 pi")
+        self.tool("window")
+        fields = self.figure().locator(".window .fields").first.get_by_role("textbox")
+        expect(fields.nth(1)).to_have_value("2π")
+        for place, text in ((1, "3π"), (2, "pi/2; 3pi/2"), (3, "t in hours")):
+            fields.nth(place).fill(text)
+            fields.nth(place).press("Enter")
+        self.expect_window(0, float(f"{3 * math.pi:.4g}"))
+        labels = self.plot.locator(".labels")
+        expect(labels).to_contain_text("t in hours")
+        expect(labels).to_contain_text("3π/2")
+        expect(labels).not_to_contain_text("2π")
+        self.figure().get_by_label("title of the graph").fill("Tides")
+        self.figure().get_by_label("title of the graph").press("Enter")
+        expect(labels.locator(".title")).to_have_text("Tides")
+        self.figure().get_by_text("coordinates at points").click()
+        expect(self.plot.locator(".coordinates text", has_text="(1.57, 1)").first).to_be_visible()
+        fields.nth(2).fill("often")
+        fields.nth(2).press("Enter")
+        expect(self.figure().get_by_role("alert")).to_contain_text("Marks stand at a step")
+        expect(fields.nth(2)).to_have_value("often")  # what was typed stays
+
+    def test_a_long_list_is_folded_by_kind(self) -> None:
+        self.write("graph tan x, sin x, cos x for x from -6 to 6")
+        zeros = self.figure().get_by_role("button", name=re.compile("Zeros of.*3")).first
+        expect(zeros).to_have_attribute("aria-expanded", "false")
+        zeros.click()
+        expect(zeros).to_have_attribute("aria-expanded", "true")
+        heights = self.figure().evaluate("(figure) => [figure.getBoundingClientRect().height, figure.querySelector('.plot').getBoundingClientRect().height]")
+        self.assertLess(heights[0], 1.6 * heights[1])
+
+    def test_what_cannot_be_listed_is_said(self) -> None:
+        self.write("graph floor(10x) for x from -5 to 5")
+        expect(self.figure()).to_contain_text("too often in this window")
 
     def test_the_window_by_keys(self) -> None:
         self.two_curves()
@@ -316,6 +377,9 @@ class Graphs(InBrowser):
         self.assertEqual(svg.count("<script"), 0)
         self.assertIn("f(x) = x^2 - 3", svg)
         self.assertNotIn("var(", svg)
+        self.assertRegex(svg, r"@font-face\{font-family:\W*KaTeX_Math\W*;.*src:url\(data:")  # the legend is typeset, with its own faces
+        self.assertGreaterEqual(len(re.findall(r"<text [^>]*KaTeX", svg)), 10)
+        self.assertNotIn("Drag to stretch", svg)
         self.assertEqual(self.saved("PNG")[:8], b"\x89PNG\r\n\x1a\n")
         samples = self.saved("CSV of the curves").decode().splitlines()
         self.assertEqual(samples[0], "curve,piece,x,y")

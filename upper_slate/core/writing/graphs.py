@@ -10,6 +10,7 @@ import sympy as sp
 from ..language.plain import plain
 from ..language.tree import Call, Name, Node, Relation
 from ..language.typeset import typeset
+from ..language.words import CONSTANTS, FUNCTIONS
 from ..line.result import AreaResult, AsymptoteResult, CurveResult, FeatureResult, GraphResult, MeetingResult, ScalarResult, TangentResult, Written
 from ..problems import LineError
 from ..working.exact.bridge import settled, to_sympy
@@ -20,6 +21,9 @@ from .expressions import NoExactForm
 from .proofs import Proofs
 from .style import Style
 from .text import tree_of, write_tree
+
+#: What several names come to is written out in the legend up to this length.
+_SHORT = 60
 
 
 def graph_data(value: GraphValue, digits: Digits, style: Style) -> GraphResult:
@@ -47,9 +51,11 @@ class _Writer:
 
     def _curve(self, curve: Curve) -> CurveResult:
         label: Node = curve.label
-        if isinstance(label, Name) and label.name != curve.letter and curve.expr is not None:  # a function by its name: with what the name stands for
+        if curve.expr is not None and _names_in(label) - {curve.letter}:  # names of the page: with what they come to
+            named = Call(label.name, (Name(curve.letter),)) if isinstance(label, Name) else label
             with suppress(NoExactForm):
-                label = Relation((Call(label.name, (Name(curve.letter),)), tree_of(settled(curve.expr), self.style)), ("=",))
+                stands_for = tree_of(settled(curve.expr), self.style)
+                label = Relation((named, stands_for), ("=",)) if isinstance(label, Name) or len(plain(stands_for)) <= _SHORT else label
         marks = curve.marks
         return {"label": {"text": plain(label), "latex": typeset(label)}, "name": typeset(curve.label), "source": plain(curve.label), "kind": curve.kind,
                 "word": curve.label.name if isinstance(curve.label, Name) else None,
@@ -111,6 +117,11 @@ class _Writer:
         numbers = {name: writer._scalar(getattr(tangent, name)) for name in ("x", "y", "slope")}
         return {"problem": None, "x": numbers["x"], "y": numbers["y"], "slope": numbers["slope"], "equation": equation,
                 "line": [_float(v) for v in (tangent.x, tangent.y, tangent.slope)]}
+
+
+def _names_in(node: Node) -> set[str]:
+    """Names in a line that are no constants and no built-in functions."""
+    return {part.name for part in node.walk() if isinstance(part, Name | Call) and part.name not in FUNCTIONS and part.name not in CONSTANTS}
 
 
 def value_is_short(value: Scalar) -> bool:

@@ -30,7 +30,7 @@ class Proofs:
                 return self._limit(curve, f"{at}{'-' if feature.side < 0 else '+'}")
         if at is None:
             return self._domain(curve)
-        return f"{self._value(curve)} at {self._letter} = {at}" if not isinstance(curve, Name) else f"{curve.name}({at})"
+        return f"{self._value(curve)} at {self._letter} = {at}" if not isinstance(curve, Name) or curve.name == self._letter else f"{curve.name}({at})"
 
     def meeting(self, one: Node, other: Node) -> str:
         """The line for the meetings of two curves: the height of a function is put into an equation, two equations are solved together."""

@@ -23,10 +23,14 @@ const props = defineProps<{ line: Line; cell: string; index: number; decimal: bo
 const sheet = useWorksheet();
 const figure = ref<HTMLElement>();
 const room = ref<HTMLElement>();
+const beside = ref<HTMLElement>();
 const plotView = ref<InstanceType<typeof PlotView>>();
 const isFull = ref(false);
 const panel = ref<"" | "window" | "save">("");
 const pointed = ref("");
+/** The curve that is pointed at, by its place; with one curve there is nothing to tell apart. */
+const pointedCurve = ref<number | null>(null);
+const ownCurve = computed(() => (graph.value.curves.length > 1 ? pointedCurve.value : null));
 const hint = useId();
 
 const { width: figureWidth } = useElementSize(figure);
@@ -54,6 +58,14 @@ const snaps = computed<Snap[]>(() => {
   const found = [...marks.value.meetings, ...marks.value.curves.flatMap((curve) => curve.features)];
   return found.flatMap((feature) => (feature.x.exact && feature.place[0] !== null && feature.place[0] !== undefined ? [{ x: feature.place[0], text: feature.x.exact.text }] : []));
 });
+
+/** On the plot a curve is pointed at: the list beside it comes to what was found on it. */
+function pointAt(curve: number | null): void {
+  pointedCurve.value = curve;
+  const list = beside.value;
+  const section = ownCurve.value === null ? null : list?.querySelector<HTMLElement>(`[data-curve="${ownCurve.value}"]`);
+  if (list && section) list.scrollTop = section.offsetTop - list.offsetTop - 20;
+}
 
 function short(value: number): string {
   return String(Number(value.toPrecision(4)));
@@ -141,8 +153,9 @@ async function saveAs(kind: "SVG" | "PNG" | "CSV of the curves" | "CSV of the po
   if (!plot) return;
   panel.value = "";
   const name = `graph ${sheet.numbers.get(props.cell) ?? ""}`.trim();
-  if (kind === "SVG") save(`${name}.svg`, asSvg(plot, graph.value), "image/svg+xml");
-  else if (kind === "PNG") save(`${name}.png`, await asPng(asSvg(plot, graph.value)), "image/png");
+  const labels = [...(figure.value?.querySelectorAll(".legend li:not(.away) .label .typeset") ?? [])];
+  if (kind === "SVG") save(`${name}.svg`, await asSvg(plot, graph.value, labels), "image/svg+xml");
+  else if (kind === "PNG") save(`${name}.png`, await asPng(await asSvg(plot, graph.value, labels)), "image/png");
   else save(`${name}.csv`, kind === "CSV of the curves" ? samplesAsCsv(graph.value) : featuresAsCsv(marks.value), "text/csv");
 }
 const SAVED = ["SVG", "PNG", "CSV of the curves", "CSV of the points"] as const;
@@ -164,8 +177,8 @@ function definition(word: string): void {
       <div ref="room" class="room">
         <div class="drawing" :style="{ width: `${size.width}px` }">
           <PlotView
-            ref="plotView" :graph="graph" :marks="drawnMarks" :lines="lines" :window="window" :width="size.width" :height="size.height" :choice="choice" :pointed="pointed" :label="label" :describedby="hint" :snaps="snaps"
-            @moved="pass({ window: $event })" @ended="settle" @point="pointed = $event" @key="key" @tangent="moveTangent" @area="moveArea" />
+            ref="plotView" :graph="graph" :marks="drawnMarks" :lines="lines" :window="window" :width="size.width" :height="size.height" :choice="choice" :pointed="pointed" :curve="ownCurve" :label="label" :describedby="hint" :snaps="snaps"
+            @moved="pass({ window: $event })" @ended="settle" @point="pointed = $event" @curve="pointAt" @key="key" @tangent="moveTangent" @area="moveArea" />
           <span v-if="!isFull" class="grip" aria-hidden="true" title="Drag to change the size" v-on="grip" />
           <span :id="hint" class="hidden-text">Arrow keys move the window, with Shift they stretch it, Page Up and Page Down go closer and farther, Home goes back, Enter fills the screen. What was found is listed after it.</span>
           <p v-if="isEmpty" class="nothing" role="status">
@@ -175,6 +188,8 @@ function definition(word: string): void {
           <p v-if="problem" class="nothing" role="status">{{ problem }}</p>
           <div class="tools" role="group" aria-label="Graph">
             <button class="tool" :aria-expanded="panel === 'window'" @click="panel = panel === 'window' ? '' : 'window'">window</button>
+            <button class="tool" @click="choose({ window: changed(window, { wider: 0.7, taller: 0.7 }) }, true)">closer</button>
+            <button class="tool" @click="choose({ window: changed(window, { wider: 1 / 0.7, taller: 1 / 0.7 }) }, true)">farther</button>
             <button v-if="isMoved" class="tool" @click="choose({ window: undefined, equal: undefined })">as the line says</button>
             <button v-if="hasFunction" class="tool" :aria-pressed="Boolean(choice.area)" @click="toggleArea">area</button>
             <button v-if="hasFunction" class="tool" :aria-pressed="Boolean(choice.tangent)" @click="toggleTangent">tangent</button>
@@ -185,10 +200,10 @@ function definition(word: string): void {
           <div v-if="panel === 'save'" class="saving" role="group" aria-label="Save as"><button v-for="kind in SAVED" :key="kind" class="quiet-button" @click="saveAs(kind)">{{ kind }}</button></div>
         </div>
       </div>
-      <div class="beside">
-        <LegendList :graph="graph" :choice="choice" @style="restyle" @definition="definition" />
+      <div ref="beside" class="beside">
+        <LegendList :graph="graph" :choice="choice" @style="restyle" @definition="definition" @point="pointedCurve = $event" />
         <ChosenTools :graph="graph" :choice="choice" @area="(area?: AreaChoice) => choose({ area })" @tangent="(tangent?: TangentChoice) => choose({ tangent })" @add="proved" />
-        <FeatureList :groups="groups" :pointed="pointed" @point="pointed = $event" @prove="proved" />
+        <FeatureList :groups="groups" :pointed="pointed" :curve="ownCurve" @point="pointed = $event" @prove="proved" />
       </div>
     </div>
   </Teleport>
@@ -217,6 +232,8 @@ function definition(word: string): void {
 @media (hover: none) { .tool { opacity: 1; min-height: 40px; padding: 8px 2px; } }
 @media (max-width: 760px) {
   .graph { grid-template-columns: minmax(0, 1fr); margin-right: 0; min-width: 0; width: 100%; }
+  .beside { max-height: none; overflow: visible; mask-image: none; }
+  .graph:not(.full) .beside :deep(.features) { max-height: calc(0.4 * var(--high)); overflow-y: auto; scrollbar-width: thin; }
   .full { grid-template-rows: minmax(0, 2fr) minmax(0, 1fr); padding: 10px; }
   .full .room { height: 56dvh; }
 }

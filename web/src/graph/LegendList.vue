@@ -7,7 +7,7 @@ import { DASHES, styleOf, type CurveStyle, type Graph, type GraphChoice } from "
 
 /** What each curve stands for. The sample opens its look; a name leads to its definition. */
 const props = defineProps<{ graph: Graph; choice: GraphChoice }>();
-const emit = defineEmits<{ style: [curve: number, style: CurveStyle]; definition: [word: string] }>();
+const emit = defineEmits<{ style: [curve: number, style: CurveStyle]; definition: [word: string]; point: [curve: number | null] }>();
 const open = ref<number | null>(null);
 
 const style = (index: number) => styleOf(props.choice, index);
@@ -15,7 +15,7 @@ const style = (index: number) => styleOf(props.choice, index);
 
 <template>
   <ul class="legend">
-    <li v-for="(curve, index) in graph.curves" :key="index" :class="{ away: style(index).hidden }">
+    <li v-for="(curve, index) in graph.curves" :key="index" :class="{ away: style(index).hidden }" @pointerenter="emit('point', index)" @pointerleave="emit('point', null)">
       <div class="row">
         <button class="sample" :aria-expanded="open === index" :aria-label="`Look of ${curve.source}`" title="Colour, thickness, dash" @click="open = open === index ? null : index">
           <svg viewBox="0 0 26 14" aria-hidden="true">
@@ -23,8 +23,8 @@ const style = (index: number) => styleOf(props.choice, index);
             <path v-else d="M1 7H25" fill="none" :style="{ stroke: `var(--curve-${style(index).colour})`, strokeWidth: style(index).width, strokeDasharray: DASHES[style(index).dash] }" />
           </svg>
         </button>
-        <button v-if="curve.word" class="label" :title="`Go to the definition of ${curve.word}`" @click="emit('definition', curve.word)"><Typeset :latex="curve.label.latex" small /></button>
-        <span v-else class="label"><Typeset :latex="curve.label.latex" small /></span>
+        <button v-if="curve.word" class="label" :class="{ long: curve.label.text.length > 20 }" :title="`Go to the definition of ${curve.word}`" @click="emit('definition', curve.word)"><Typeset :latex="curve.label.latex" small /></button>
+        <span v-else class="label" :class="{ long: curve.label.text.length > 20 }"><Typeset :latex="curve.label.latex" small /></span>
       </div>
       <CurveLook v-if="open === index" :style="style(index)" @change="emit('style', index, $event)" />
     </li>
@@ -40,4 +40,5 @@ const style = (index: number) => styleOf(props.choice, index);
 .sample:hover, button.label:hover { background: var(--act-tint); }
 .sample svg { display: block; width: 26px; height: 14px; }
 .label { min-width: 0; overflow-x: auto; overflow-y: hidden; padding: 3px 2px; text-align: left; border-radius: 3px; }
+.label.long { font-size: 0.86em; }
 </style>

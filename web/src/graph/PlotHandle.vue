@@ -9,7 +9,7 @@ const props = defineProps<{ frame: Frame; x: number | null; y: number | null; sn
 const emit = defineEmits<{ moved: [at: string]; ended: [] }>();
 const { down, move, up, key } = useHandle(() => props.frame, () => props.snaps, { moved: (at) => emit("moved", at), ended: () => emit("ended") });
 const isSeen = computed(() => props.x !== null && props.x >= props.frame.window[0] && props.x <= props.frame.window[1]);
-const height = computed(() => (props.y === null ? props.frame.bottom : Math.min(props.frame.bottom, Math.max(props.frame.top, props.frame.y(props.y)))));
+const height = computed(() => (props.y === null ? props.frame.bottom - 12 : Math.min(props.frame.bottom, Math.max(props.frame.top, props.frame.y(props.y)))));
 </script>
 
 <template>

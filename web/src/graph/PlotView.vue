@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useId } from "vue";
+import { computed, ref, useId, watch } from "vue";
 
 import { Frame } from "./frame";
 import { DASHES, styleOf, type Graph, type GraphChoice, type Window } from "./graph";
@@ -7,14 +7,17 @@ import type { Line, Mark } from "./marks";
 import PlotHandle from "./PlotHandle.vue";
 import { ticksOf } from "./ticks";
 import { usePlotGestures } from "./usePlotGestures";
+import { heightOn, useReadout } from "./useReadout";
+import { useStretch } from "./useStretch";
 import type { Snap } from "./useHandle";
 
 /** The drawing: grid, axes with their marks outside the plot, curves, what was found on them, area and tangent. */
-const props = defineProps<{ graph: Graph; marks: Mark[]; lines: Line[]; window: Window; width: number; height: number; choice: GraphChoice; pointed: string; label: string; describedby: string; snaps: Snap[] }>();
+const props = defineProps<{ graph: Graph; marks: Mark[]; lines: Line[]; window: Window; width: number; height: number; choice: GraphChoice; pointed: string; curve: number | null; label: string; describedby: string; snaps: Snap[] }>();
 const emit = defineEmits<{
   moved: [window: Window];
   ended: [];
   point: [id: string];
+  curve: [curve: number | null];
   key: [event: KeyboardEvent];
   tangent: [at: string];
   area: [end: "low" | "high", at: string];
@@ -33,7 +36,7 @@ const grid = computed(() => props.choice.grid !== false);
 const tangent = computed(() => props.graph.tangent?.line ?? null);
 const ends = computed(() => (props.choice.area ? (["low", "high"] as const).map((end) => ({ end, x: placeOf(props.choice.area?.[end] ?? "", end === "low" ? 0 : -1) })) : []));
 const tangentX = computed(() => (props.choice.tangent ? (placeOf(props.choice.tangent.at) ?? tangent.value?.[0] ?? null) : null));
-const tangentY = computed(() => (tangentX.value === null ? null : heightAt(tangentX.value)));
+const tangentY = computed(() => (tangentX.value === null ? null : heightOn(props.graph.curves[props.choice.tangent?.curve ?? 0]?.pieces ?? [], tangentX.value)));
 
 function within(value: number, low: number, high: number): number | null {
   return value >= low - 0.5 && value <= high + 0.5 ? value : null;
@@ -49,30 +52,26 @@ function placeOf(text: string, end?: 0 | -1): number | null {
   return end === undefined ? null : (strip?.at(end)?.[0] ?? null);
 }
 
-/** The height of the drawn curve at a place, for the handle that runs along it. */
-function heightAt(x: number): number | null {
-  for (const piece of props.graph.curves[props.choice.tangent?.curve ?? 0]?.pieces ?? []) {
-    for (let k = 1; k < piece.length; k += 1) {
-      const [a = 0, ya = 0] = piece[k - 1] ?? [];
-      const [b = 0, yb = 0] = piece[k] ?? [];
-      if (a <= x && x <= b) return b > a ? ya + ((yb - ya) * (x - a)) / (b - a) : ya;
-    }
-  }
-  return null;
-}
-
 function asymptote(line: Line): string {
   const [at = 0, slope] = line.asymptote.line;
   if (line.asymptote.kind === "vertical") return `M${frame.value.x(at ?? 0)},${frame.value.top}V${frame.value.bottom}`;
   return frame.value.straight(0, at ?? 0, slope ?? 0);
 }
 
-usePlotGestures(plot, () => frame.value, { moved: (window) => emit("moved", window), ended: () => emit("ended") });
+const { readout, text: coordinate, on: reading } = useReadout(() => frame.value, () => shown.value);
+watch(() => readout.value?.curve ?? null, (curve) => emit("curve", curve));
+const moving = { moved: (window: Window) => emit("moved", window), ended: () => emit("ended") };
+const [stretchX, stretchY] = [useStretch("x", () => frame.value, moving), useStretch("y", () => frame.value, moving)];
+const other = computed(() => (props.graph.letter === "y" ? "x" : "y"));
+/** What was found, beside its point: to the left of one that stands near the right edge. */
+const coordinates = computed(() => (props.choice.coordinates ? dots.value.map((dot) => ({ ...dot, isLeft: frame.value.x(dot.x) > frame.value.right - 90, text: `(${coordinate(dot.x, 0)}, ${coordinate(dot.y, 2)})` })) : []));
+
+usePlotGestures(plot, () => frame.value, moving);
 defineExpose({ plot });
 </script>
 
 <template>
-  <svg ref="plot" class="plot" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="application" tabindex="0" :aria-label="label" :aria-describedby="describedby" @keydown="emit('key', $event)">
+  <svg ref="plot" class="plot" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="application" tabindex="0" :aria-label="label" :aria-describedby="describedby" @keydown="emit('key', $event)" v-on="reading">
     <defs><clipPath :id="clip"><rect :x="frame.left" :y="frame.top" :width="frame.across" :height="frame.up" /></clipPath></defs>
     <g class="grid" aria-hidden="true">
       <template v-if="grid">
@@ -88,8 +87,11 @@ defineExpose({ plot });
     <g class="labels" aria-hidden="true">
       <text v-for="tick in ticksX" :key="`x${tick.value}`" :x="frame.x(tick.value)" :y="frame.bottom + 16" text-anchor="middle">{{ tick.label }}</text>
       <text v-for="tick in ticksY" :key="`y${tick.value}`" :x="frame.left - 7" :y="frame.y(tick.value) + 4" text-anchor="end">{{ tick.label }}</text>
-      <text class="letter" :x="frame.right + 5" :y="frame.bottom + 4">{{ graph.letter }}</text>
-      <text class="letter" :x="frame.left + 4" :y="frame.top - 5">{{ graph.letter === "y" ? "x" : "y" }}</text>
+      <text v-if="choice.titles?.x" class="axis-title" :x="frame.right - 6" :y="frame.bottom - 7" text-anchor="end">{{ choice.titles.x }}</text>
+      <text v-else class="letter" :x="frame.right + 5" :y="frame.bottom + 4">{{ graph.letter }}</text>
+      <text v-if="choice.titles?.y" class="axis-title" :x="frame.left + 7" :y="frame.top + 16">{{ choice.titles.y }}</text>
+      <text v-else class="letter" :x="frame.left + 4" :y="frame.top - 5">{{ other }}</text>
+      <text v-if="choice.titles?.graph" class="title" :x="(frame.left + frame.right) / 2" :y="frame.top - 5" text-anchor="middle">{{ choice.titles.graph }}</text>
     </g>
     <g :clip-path="`url(#${clip})`">
       <path v-for="(strip, index) in graph.area?.strips ?? []" :key="`s${index}`" class="area" :d="frame.region(strip)" />
@@ -105,9 +107,18 @@ defineExpose({ plot });
     </g>
     <g class="dots">
       <circle
-        v-for="(dot, index) in dots" :key="index" class="mark" :class="{ open: dot.isOpen, pointed: pointed === dot.mark.id }" :style="dot.isOpen ? { stroke: `var(--curve-${dot.mark.colour})` } : {}"
+        v-for="(dot, index) in dots" :key="index" class="mark" :class="{ open: dot.isOpen, pointed: pointed === dot.mark.id, aside: curve !== null && dot.mark.curve !== curve && dot.mark.feature.kind !== 'meeting' }" :style="dot.isOpen ? { stroke: `var(--curve-${dot.mark.colour})` } : {}"
         :cx="frame.x(dot.x)" :cy="frame.y(dot.y)" :r="pointed === dot.mark.id ? 6.5 : 4" @pointerenter="emit('point', dot.mark.id)" @pointerleave="emit('point', '')" />
     </g>
+    <g class="coordinates" aria-hidden="true">
+      <text v-for="(item, index) in coordinates" :key="index" :x="frame.x(item.x) + (item.isLeft ? -8 : 8)" :y="Math.max(frame.top + 12, frame.y(item.y) - 8)" :text-anchor="item.isLeft ? 'end' : 'start'">{{ item.text }}</text>
+    </g>
+    <g v-if="readout" class="readout" aria-hidden="true" data-passing>
+      <circle v-if="readout.curve !== null" r="4.5" :cx="frame.x(readout.x)" :cy="frame.y(readout.y)" :style="{ fill: `var(--curve-${styleOf(choice, readout.curve).colour})` }" />
+      <text :x="frame.right - 6" :y="frame.top + 16" text-anchor="end" :class="{ loose: readout.curve === null }">{{ graph.letter }} = {{ coordinate(readout.x, 0) }},&ensp;{{ other }} = {{ coordinate(readout.y, 2) }}</text>
+    </g>
+    <rect class="beside-x" data-passing :x="frame.left" :y="frame.bottom + 3" :width="frame.across" height="24" v-on="stretchX"><title>Drag to stretch this axis</title></rect>
+    <rect class="beside-y" data-passing :x="2" :y="frame.top" :width="frame.left - 6" :height="frame.up" v-on="stretchY"><title>Drag to stretch this axis</title></rect>
     <PlotHandle v-for="item in ends" :key="item.end" :frame="frame" :x="item.x" :y="null" :snaps="snaps" :name="item.end === 'low' ? 'Left end of the area' : 'Right end of the area'" @moved="emit('area', item.end, $event)" @ended="emit('ended')" />
     <PlotHandle v-if="choice.tangent && tangentX !== null" :frame="frame" :x="tangentX" :y="tangentY" :snaps="snaps" name="Point of the tangent" @moved="emit('tangent', $event)" @ended="emit('ended')" />
   </svg>
@@ -124,6 +135,16 @@ defineExpose({ plot });
 .axes line { stroke: var(--ink-quiet); stroke-width: 1.2; }
 .labels text { font: 12px var(--sans); fill: var(--ink-quiet); }
 .labels .letter { font: italic 15px KaTeX_Math, serif; }
+.labels .title { font: 600 13.5px var(--sans); fill: var(--ink); }
+.labels .axis-title, .coordinates text, .readout text { font: 12.5px var(--sans); fill: var(--ink); paint-order: stroke; stroke: var(--page); stroke-width: 4px; stroke-linejoin: round; }
+.coordinates text { pointer-events: none; }
+.readout { pointer-events: none; }
+.readout text { font-variant-numeric: tabular-nums; }
+.readout .loose { fill: var(--ink-quiet); }
+.readout circle { stroke: var(--page); stroke-width: 1.5; }
+.beside-x, .beside-y { fill: transparent; touch-action: none; }
+.beside-x { cursor: ew-resize; }
+.beside-y { cursor: ns-resize; }
 .curve { fill: none; stroke-linejoin: round; stroke-linecap: butt; }
 .area { fill: var(--act); fill-opacity: 0.14; }
 .asymptote { fill: none; stroke: var(--ink-quiet); stroke-width: 1.1; stroke-dasharray: 5 5; }
@@ -131,6 +152,7 @@ defineExpose({ plot });
 .tangent { fill: none; stroke: var(--ink); stroke-width: 1.5; }
 .mark { fill: var(--ink); stroke: var(--page); stroke-width: 1.6; }
 .mark.open { fill: var(--page); stroke-width: 2; }
+.mark.aside { opacity: 0.35; }
 .mark.pointed { stroke: var(--act); stroke-width: 2.4; }
 .given { stroke: var(--page); stroke-width: 1; }
 </style>

@@ -6,7 +6,7 @@ import { computed, ref, watch } from "vue";
 
 import TypedField from "../shared/TypedField.vue";
 import type { Graph, GraphChoice, Window } from "./graph";
-import { readStep } from "./ticks";
+import { placeText, readMarks, readPlace } from "./places";
 
 /** The window by numbers, presets, and what is marked in it. */
 const props = defineProps<{ graph: Graph; window: Window; size: [number, number]; choice: GraphChoice }>();
@@ -37,35 +37,41 @@ function around(xs: number[], ys: number[], now: Window): Window {
   return [...side(xs, now[1] - now[0]), ...side(ys, now[3] - now[2])];
 }
 
-function short(value: number): string {
-  return String(Number(value.toPrecision(6)));
-}
-
-function take(side: number, typed: string): void {
-  const text = typed.replace("−", "-").replace(",", ".");
-  const next = props.window.map((value, at) => (at === side ? Number(text) : value)) as Window;
-  if (!text || !Number.isFinite(next[side])) problem.value = "A number is needed here, as in -2.5.";
+/** Text that was refused stays until the window changes, with what is wrong about it. */
+function take(side: number, text: string): void {
+  const typed = readPlace(text);
+  const next = props.window.map((value, at) => (at === side ? (typed ?? NaN) : value)) as Window;
+  if (typed === null) problem.value = "A number is needed here, as in -2.5, 3/2 or 2π.";
   else if (next[0] >= next[1] || next[2] >= next[3]) problem.value = "The first end must be the smaller one.";
   else emit("change", { window: next, equal: undefined });
 }
 
-function takeStep(axis: "x" | "y", text: string): void {
-  if (text && readStep(text) === null) {
-    problem.value = "A step is a number above 0, as in 0.5, 1/4 or pi/6.";
+function takeMarks(axis: "x" | "y", text: string): void {
+  if (text && readMarks(text) === null) {
+    problem.value = "Marks stand at a step above 0, as in 0.5, 1/4 or pi/6, at places, as in 0; 2; 5, or nowhere: none.";
     return;
   }
   problem.value = "";
   emit("change", { ticks: { ...props.choice.ticks, [axis]: text || undefined } });
 }
+
+function takeTitle(place: "graph" | "x" | "y", text: string): void {
+  emit("change", { titles: { ...props.choice.titles, [place]: text || undefined } });
+}
+
+const axisOf = (axis: number) => (axis === 0 ? "x" : "y");
+const axisName = (axis: number) => (axis === 0 ? props.graph.letter : props.graph.letter === "y" ? "x" : "y");
 </script>
 
 <template>
   <div class="window">
     <div v-for="axis in [0, 1]" :key="axis" class="fields">
-      <span class="name">{{ axis === 0 ? graph.letter : graph.letter === "y" ? "x" : "y" }}</span>
-      <label v-for="[word, side] in SIDES.slice(axis * 2, axis * 2 + 2)" :key="side">{{ word }} <TypedField :value="short(window[side])" :size="8" @change="take(side, $event)" /></label>
-      <label>marks every <TypedField :value="choice.ticks?.[axis === 0 ? 'x' : 'y'] ?? ''" placeholder="by itself" :size="9" @change="takeStep(axis === 0 ? 'x' : 'y', $event)" /></label>
+      <span class="name">{{ axisName(axis) }}</span>
+      <label v-for="[word, side] in SIDES.slice(axis * 2, axis * 2 + 2)" :key="side">{{ word }} <TypedField :value="placeText(window[side], axis === 0 ? graph.axis : 'plain')" :size="8" @change="take(side, $event)" /></label>
+      <label>marks every <TypedField :value="choice.ticks?.[axisOf(axis)] ?? ''" placeholder="by itself" :size="9" @change="takeMarks(axisOf(axis), $event)" /></label>
+      <label>title <TypedField :value="choice.titles?.[axisOf(axis)] ?? ''" :placeholder="axisName(axis)" :size="14" @change="takeTitle(axisOf(axis), $event)" /></label>
     </div>
+    <div class="fields"><label>title of the graph <TypedField :value="choice.titles?.graph ?? ''" placeholder="none" :size="28" @change="takeTitle('graph', $event)" /></label></div>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <div class="presets" role="group" aria-label="Windows">
       <button v-for="[name, window] in presets" :key="name" class="preset" @click="emit('change', { window, equal: undefined })">{{ name }}</button>
@@ -77,6 +83,7 @@ function takeStep(axis: "x" | "y", text: string): void {
     <div class="checks">
       <ElCheckbox :model-value="Boolean(choice.equal)" @update:model-value="emit('change', { equal: choice.equal ? undefined : true, window: choice.equal ? choice.window : window })">equal scales</ElCheckbox>
       <ElCheckbox :model-value="choice.grid !== false" @update:model-value="emit('change', { grid: choice.grid === false ? undefined : false })">grid</ElCheckbox>
+      <ElCheckbox :model-value="Boolean(choice.coordinates)" @update:model-value="emit('change', { coordinates: choice.coordinates ? undefined : true })">coordinates at points</ElCheckbox>
     </div>
   </div>
 </template>

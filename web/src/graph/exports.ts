@@ -1,11 +1,13 @@
 import { textOf, type Graph } from "./graph";
+import { facesOf, typesetAsSvg } from "./typesetSvg";
 
 /** Properties of the styles that a drawing takes along, since a file has no style sheet. */
-const KEPT = ["fill", "fill-opacity", "stroke", "stroke-width", "stroke-dasharray", "stroke-linejoin", "font-family", "font-size", "font-style", "text-anchor"];
-const LEGEND_LINE = 20;
+const KEPT = ["fill", "fill-opacity", "stroke", "stroke-width", "stroke-dasharray", "stroke-linejoin", "font-family", "font-size", "font-style", "font-weight", "paint-order", "text-anchor"];
+/** Between two lines of a legend (px). */
+const LEGEND_GAP = 8;
 
-/** The plot as an SVG file of its own, with the legend below it. */
-export function asSvg(plot: SVGSVGElement, graph: Graph): string {
+/** The plot as an SVG file of its own with its faces, the legend below it as it is typeset on the page (`labels`, one for each curve). */
+export async function asSvg(plot: SVGSVGElement, graph: Graph, labels: Element[]): Promise<string> {
   const copy = plot.cloneNode(true) as SVGSVGElement;
   const pairs = [...plot.querySelectorAll("*")].map((element, index) => [element, copy.querySelectorAll("*")[index]] as const);
   for (const [element, twin] of pairs) {
@@ -14,11 +16,12 @@ export function asSvg(plot: SVGSVGElement, graph: Graph): string {
     for (const name of ["class", "style", "data-handle", "tabindex", "role"]) twin?.removeAttribute(name);
     for (const { name } of [...(twin?.attributes ?? [])]) if (name.startsWith("aria-") || name.startsWith("data-v-")) twin?.removeAttribute(name);
   }
-  pairs.filter(([element]) => element.matches("[data-handle], [data-handle] *")).forEach(([, twin]) => twin?.remove());
+  pairs.filter(([element]) => element.matches("[data-handle], [data-handle] *, [data-passing], [data-passing] *")).forEach(([, twin]) => twin?.remove());
   const page = getComputedStyle(plot).getPropertyValue("--page").trim();
   const ink = getComputedStyle(plot).getPropertyValue("--ink").trim();
   const [width, height] = [plot.clientWidth, plot.clientHeight];
-  const whole = height + 12 + graph.curves.length * LEGEND_LINE;
+  const heights = labels.map((label) => label.getBoundingClientRect().height + LEGEND_GAP);
+  const whole = Math.ceil(height + 12 + heights.reduce((sum, part) => sum + part, 0));
   for (const { name } of [...copy.attributes]) if (!["width", "viewBox"].includes(name)) copy.removeAttribute(name);
   copy.setAttribute("xmlns", "http://www.w3.org/2000/svg");
   copy.setAttribute("width", String(width));
@@ -26,13 +29,20 @@ export function asSvg(plot: SVGSVGElement, graph: Graph): string {
   copy.setAttribute("viewBox", `0 0 ${width} ${whole}`);
   copy.prepend(shape("rect", { width, height: whole, fill: page }));
   copy.prepend(shape("title", {}, `Graph of ${graph.curves.map((curve) => curve.label.text).join("; ")}`));
-  graph.curves.forEach((curve, index) => {
-    const y = height + 14 + index * LEGEND_LINE;
+  let y = height + 6;
+  labels.forEach((label, index) => {
+    y += (heights[index] ?? 0) / 2;
     const drawn = plot.querySelectorAll(".curve")[index];
     const style = drawn && getComputedStyle(drawn);
-    if (style) copy.append(shape("path", { d: `M50 ${y - 4}h26`, fill: "none", stroke: style.stroke, "stroke-width": style.strokeWidth, "stroke-dasharray": style.strokeDasharray }));
-    copy.append(shape("text", { x: 86, y, fill: ink, "font-family": "serif", "font-size": 14 }, curve.label.text));
+    if (style) copy.append(shape("path", { d: `M50 ${y}h26`, fill: "none", stroke: style.stroke, "stroke-width": style.strokeWidth, "stroke-dasharray": style.strokeDasharray }));
+    const line = typesetAsSvg(label, ink);
+    line.setAttribute("transform", `translate(86 ${y})`);
+    copy.append(line);
+    y += (heights[index] ?? 0) / 2;
   });
+  const faces = document.createElementNS("http://www.w3.org/2000/svg", "style");
+  faces.textContent = await facesOf(copy);
+  copy.prepend(faces);
   return new XMLSerializer().serializeToString(copy);
 }
 

@@ -4,7 +4,7 @@ import { area, line } from "d3-shape";
 import type { Window } from "./graph";
 
 /** Room for the marks of the axes: they stand outside, where no curve runs. */
-export const MARGIN = { left: 50, right: 14, top: 18, bottom: 30 };
+export const MARGIN = { left: 50, right: 18, top: 18, bottom: 30 };
 
 type Pair = readonly number[];
 

@@ -27,6 +27,9 @@ export interface GraphChoice {
   equal?: boolean;
   grid?: boolean;
   ticks?: { x?: string; y?: string };
+  titles?: { graph?: string; x?: string; y?: string };
+  /** Whether what was found is written beside its points. */
+  coordinates?: boolean;
   size?: [number, number];
   styles?: Record<number, CurveStyle>;
   area?: AreaChoice;

@@ -22,7 +22,10 @@ export interface Group {
   /** LaTeX of the curve that they belong to. */
   of: string;
   entries: { id: string; latex: string; request: string }[];
-  unsure: boolean;
+  /** What is said below the entries: that there may be more, or why there are none. */
+  note: string;
+  /** The curve by its place in the line; null for meetings. */
+  curve: number | null;
 }
 
 const KINDS: [kind: string, one: string, many: string][] = [
@@ -36,6 +39,10 @@ const KINDS: [kind: string, one: string, many: string][] = [
   ["end", "End of", "Ends of"],
 ];
 /** Under which search a kind was looked for: its word in `unsure`. */
+const NOTES: Record<string, string> = {
+  crowded: "It turns or breaks too often in this window for its points to be listed; a closer window shows them.",
+  equation: "It may be true in more places than are drawn.",
+};
 const SEARCHES: Record<string, string> = { zero: "zero", maximum: "turning", minimum: "turning", inflection: "inflection", hole: "break", jump: "break", end: "break" };
 
 /** Every mark to be drawn, curves that are hidden left out. */
@@ -78,17 +85,22 @@ export function groupsOf(graph: Graph, choice: GraphChoice, inDecimals: boolean)
   const seen = new Set<string>();
   const entries = meetings.map((mark) => ({ id: mark.id, latex: latexOfMark(mark.feature, inDecimals), request: mark.feature.request })).filter((entry) => !seen.has(entry.latex) && seen.add(entry.latex));
   const unsure = graph.curves.some((curve) => curve.unsure.includes("meeting"));
-  if (entries.length || unsure) groups.push({ title: entries.length === 1 ? "Meeting" : "Meetings", of: "", entries, unsure });
+  if (entries.length || unsure) groups.push({ title: entries.length === 1 ? "Meeting" : "Meetings", of: "", entries, note: noteOf(entries.length, unsure), curve: null });
   graph.curves.forEach((curve, index) => {
     if (styleOf(choice, index).hidden) return;
     for (const [kind, one, many] of KINDS) {
       const found = curve.features.map((feature, place) => ({ feature, id: `${index}-${kind}-${place}` })).filter((item) => item.feature.kind === kind);
       const unsure = curve.unsure.includes(SEARCHES[kind] ?? "") && (found.length > 0 || ["zero", "maximum", "hole"].includes(kind));
       if (!found.length && !unsure) continue;
-      groups.push({ title: found.length === 1 ? one : many, of: curve.name, unsure, entries: found.map(({ feature, id }) => ({ id, latex: latexOfMark(feature, inDecimals), request: feature.request })) });
+      groups.push({ title: found.length === 1 ? one : many, of: curve.name, curve: index, note: noteOf(found.length, unsure), entries: found.map(({ feature, id }) => ({ id, latex: latexOfMark(feature, inDecimals), request: feature.request })) });
     }
     if (curve.asymptotes.length)
-      groups.push({ title: curve.asymptotes.length > 1 ? "Asymptotes of" : "Asymptote of", of: curve.name, unsure: false, entries: curve.asymptotes.map((line, place) => ({ id: `${index}-line-${place}`, latex: line.equation.latex, request: line.request })) });
+      groups.push({ title: curve.asymptotes.length > 1 ? "Asymptotes of" : "Asymptote of", of: curve.name, curve: index, note: noteOf(1, curve.unsure.includes("asymptote")), entries: curve.asymptotes.map((line, place) => ({ id: `${index}-line-${place}`, latex: line.equation.latex, request: line.request })) });
+    for (const word of curve.unsure) if (NOTES[word]) groups.push({ title: "About", of: curve.name, curve: index, note: NOTES[word], entries: [] });
   });
   return groups;
+}
+
+function noteOf(count: number, unsure: boolean): string {
+  return !unsure ? "" : count ? "There may be more." : "It could not be settled whether there are any.";
 }

@@ -1,16 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { readStep, ticksOf } from "./ticks";
-
-describe("a step as it is written", () => {
-  it.each([["2", 2], ["0.5", 0.5], ["1/4", 0.25], ["pi", Math.PI], ["π/6", Math.PI / 6], ["2pi", 2 * Math.PI], ["3 * pi / 2", 1.5 * Math.PI]])("%s", (text, step) => {
-    expect(readStep(text)).toBeCloseTo(step, 12);
-  });
-
-  it.each(["", "x", "-1", "0", "1/0", "pi/x"])("none in “%s”", (text) => {
-    expect(readStep(text)).toBeNull();
-  });
-});
+import { ticksOf } from "./ticks";
 
 describe("marks of an axis", () => {
   const labels = (...given: Parameters<typeof ticksOf>) => ticksOf(...given).map((tick) => tick.label);
@@ -25,6 +15,12 @@ describe("marks of an axis", () => {
     expect(labels(-Math.PI, Math.PI, 4, "pi")).toEqual(["−π", "−π/2", "0", "π/2", "π"]);
     expect(labels(0, 4 * Math.PI, 4, "pi")).toEqual(["0", "π", "2π", "3π", "4π"]);
     expect(labels(0, 1, 2, "plain", "pi/6")).toEqual(["0", "π/6"]);
+  });
+
+  it("stand at chosen places, or nowhere", () => {
+    expect(labels(0, 4, 5, "plain", "0, 1.5, 9")).toEqual(["0", "1.5"]);
+    expect(labels(0, 4, 5, "pi", "pi/2; pi")).toEqual(["π/2", "π"]);
+    expect(labels(0, 4, 5, "plain", "none")).toEqual([]);
   });
 
   it("are degrees that people know", () => {

@@ -1,3 +1,5 @@
+import { readMarks } from "./places";
+
 export interface Tick {
   value: number;
   label: string;
@@ -7,18 +9,15 @@ const PLAIN = [1, 2, 5];
 const PI_STEPS = [1 / 12, 1 / 6, 1 / 4, 1 / 2, 1, 2, 3, 4, 6, 8, 10, 20];
 const DEGREES = [1, 2, 5, 10, 15, 30, 45, 60, 90, 180, 360, 720, 1440];
 
-/** A step as a student writes it: 2, 0.5, 1/4, pi, pi/6, 2pi. Null where it is none. */
-export function readStep(text: string): number | null {
-  const match = /^\s*(\d+(?:\.\d+)?)?\s*\*?\s*(pi|π)?\s*(?:\/\s*(\d+))?\s*$/.exec(text);
-  if (!match || (!match[1] && !match[2])) return null;
-  const step = (Number(match[1] ?? 1) * (match[2] ? Math.PI : 1)) / Number(match[3] ?? 1);
-  return Number.isFinite(step) && step > 0 ? step : null;
-}
-
-/** Marks of an axis: at a chosen step, or at one that leaves about so many, in the unit of the axis. */
+/** Marks of an axis: at chosen places or a chosen step, or at one that leaves about so many, in the unit of the axis. */
 export function ticksOf(low: number, high: number, count: number, axis: string, chosen?: string): Tick[] {
-  const wanted = chosen ? readStep(chosen) : null;
-  const inPi = wanted ? /pi|π/.test(chosen ?? "") : axis === "pi";
+  const marks = chosen ? readMarks(chosen) : null;
+  const inPi = marks ? /pi|π/.test(chosen ?? "") : axis === "pi";
+  if (marks && "places" in marks) {
+    const label = (value: number) => (inPi ? timesPi(value) : plain(value, 1e-3) + (axis === "degrees" ? "°" : ""));
+    return marks.places.filter((value) => value >= low && value <= high).map((value) => ({ value, label: label(value) }));
+  }
+  const wanted = marks?.step ?? null;
   const step = wanted && (high - low) / wanted <= 60 ? wanted : stepFor((high - low) / Math.max(1, count), axis);
   const first = Math.ceil(low / step - 1e-9);
   const last = Math.floor(high / step + 1e-9);

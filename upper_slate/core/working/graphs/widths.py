@@ -73,15 +73,19 @@ class _Seen:
 
 def window_of_curves(curves: Sequence[Body]) -> Chosen:
     """The window for curves that are functions of a letter."""
-    if (turn := _longest_turn(curves)) is not None:
-        return Chosen((-turn, turn), has_poles=any(curve.expr.has(sp.tan, sp.cot, sp.sec, sp.csc) for curve in curves))
     enclosures = [enclosed(curve) for curve in curves]
+    turn = _longest_turn(curves)
+    if turn is not None and all(curve.expr.has(*TURNING) for curve in curves):
+        return Chosen((-turn, turn), has_poles=any(curve.expr.has(sp.tan, sp.cot, sp.sec, sp.csc) for curve in curves))
     marks = [mark for enclosure in enclosures for mark in _marks(enclosure)]
     met = [_Mark("meeting", m.at, enclosures[k].number(m.at)) for k, other in _pairs(len(curves))
            for m in _marks(enclosed(gap_between(curves[k], curves[other]))) if m.kind == "zero"]
+    if turn is not None:
+        within = [m for m in (*marks, *met) if abs(m.at) <= float(turn)]
+        return Chosen((-turn, turn), _heights(within, enclosures, (-turn, turn)), any(m.kind == "pole" for m in within))
     if met:
         low, high = min(m.at for m in met), max(m.at for m in met)
-        room = 1.5 * max(high - low, 1.0)
+        room = max(high - low, 4.5)
         marks = met + [m for m in marks if low - room <= m.at <= high + room]
     marks = sorted(sorted(marks, key=lambda m: abs(m.at))[:_MOST], key=lambda m: m.at)
     ends = _rounded(*_around(marks, enclosures))
