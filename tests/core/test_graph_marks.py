@@ -72,6 +72,25 @@ ASYMPTOTES: tuple[tuple[str, list[str]], ...] = (
 )
 
 
+#: lines whose entries are asked for one by one
+PROVED = (
+    "graph 2^x", "graph e^x - 3x", "graph sqrt(x)^2", "graph ln(2 - x)", "graph floor(sqrt x)", "graph cbrt(x) + x", "graph x + sqrt(x^2 + 1)",
+    "graph |x|/x", "graph 1/(x^3 - x - 1)", "graph x e^(1/x)", "graph max(x, x^2)", "graph x^2 + y^2 = 25, x + y = 1", "graph x^2 + y^2 = 2, x^2",
+)
+
+
+def says(answer: dict[str, Any], entry: dict[str, Any]) -> bool:
+    """Whether an answer holds the place or the height of an entry, exact or in decimals."""
+    if answer["error"]:
+        return False
+    told = " ".join(answer[form]["text"] for form in ("exact", "decimal") if answer[form])
+    kind = entry["kind"]
+    if kind == "vertical":
+        return "oo" in told or entry["at"]["decimal"]["text"] in told
+    values = [entry["slope"] or entry["at"]] if kind in ("horizontal", "oblique") else [entry["x"]] if answer["kind"] == "solutions" else [entry["y"], entry["left"], entry["right"]]
+    return any(form["text"] in told for value in values if value for form in (value["exact"], value["decimal"]) if form)
+
+
 class Marks(unittest.TestCase):
     def test_what_is_found(self) -> None:
         for line, kind, expected in FOUND:
@@ -141,6 +160,22 @@ class Marks(unittest.TestCase):
             if kind in ("zero", "meeting"):
                 listed = result(*above, request)["solutions"]["list"]
                 self.assertIn(written(mark["x"]), [written(s["x"]) for s in listed])
+
+    def test_the_line_of_every_entry_comes_to_it(self) -> None:
+        """Also on the left, at ends and jumps, at upright tangents, and where only digits are known."""
+        for line in PROVED:
+            data = graph(line)
+            found = [entry for c in data["curves"] for entry in (*c["features"], *c["asymptotes"])] + data["meetings"]
+            self.assertTrue(found, line)
+            for entry in found:
+                with self.subTest(line, request=entry["request"]):
+                    self.assertTrue(says(result(entry["request"]), entry))
+
+    def test_the_legend_says_what_names_come_to(self) -> None:
+        above = ("f(x) = x^2", "g(x) = 3 - x")
+        labels = [c["label"]["text"] for c in graph("graph f - g, f @ g, f(x) + 1, x, sin x", *above)["curves"]]
+        self.assertEqual(labels, ["f - g = x^2 + x - 3", "f @ g = (3 - x)^2", "f(x) + 1 = x^2 + 1", "x", "sin(x)"])
+        self.assertEqual([f["request"] for f in graph("graph x")["curves"][0]["features"] if f["kind"] == "intercept"], ["x at x = 0"])
 
     def test_the_legend_says_what_a_name_stands_for(self) -> None:
         data = graph("graph f for x from 0 to 1", "f(x) = x^2 - 3")

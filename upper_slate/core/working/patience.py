@@ -4,13 +4,16 @@ from __future__ import annotations
 
 import signal
 import threading
+import time
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import AbstractContextManager, contextmanager
 from types import FrameType
 from typing import Final
 
 #: Seconds between two attempts to stop, where a library has taken the first for an error of its own.
 _AGAIN: Final = 0.05
+#: What is left to a search when others have used up everything: enough for what is seen at once.
+_LEAST: Final = 0.02
 
 
 class OutOfPatience(BaseException):
@@ -37,3 +40,14 @@ def patience(seconds: float) -> Iterator[None]:
     finally:
         signal.setitimer(signal.ITIMER_VIRTUAL, 0)
         signal.signal(signal.SIGVTALRM, before)
+
+
+class Budget:
+    """So many seconds of this process's own time for several searches, one after the other."""
+
+    def __init__(self, seconds: float) -> None:
+        self._until = time.process_time() + seconds
+
+    def part(self, most: float) -> AbstractContextManager[None]:
+        """Patience for one of them: so much at most, and no more than what is left."""
+        return patience(max(min(most, self._until - time.process_time()), _LEAST))

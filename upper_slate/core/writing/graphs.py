@@ -13,7 +13,9 @@ from ..language.typeset import typeset
 from ..language.words import CONSTANTS, FUNCTIONS
 from ..line.result import AreaResult, AsymptoteResult, CurveResult, FeatureResult, GraphResult, MeetingResult, ScalarResult, TangentResult, Written
 from ..problems import LineError
+from ..working.exact.balls import NoBall
 from ..working.exact.bridge import settled, to_sympy
+from ..working.exact.decide import Undecided
 from ..working.ground.values import Area, Asymptote, Curve, Feature, GraphValue, Scalar, Tangent, expression
 from .data import scalar_data
 from .decimals import Digits
@@ -44,8 +46,8 @@ class _Writer:
 
     def data(self) -> GraphResult:
         value = self.value
-        meetings: list[MeetingResult] = [
-            {"curves": [k, j], **self._feature(f, self.proofs.meeting(value.curves[k].label, value.curves[j].label))} for k, j, f in value.meetings]
+        told = ((k, j, self._feature(f, self.proofs.meeting(value.curves[k].label, value.curves[j].label))) for k, j, f in value.meetings)
+        meetings: list[MeetingResult] = [{"curves": [k, j], **feature} for k, j, feature in told if feature is not None]
         return {"window": list(value.window), "letter": value.letter, "axis": value.axis, "curves": [self._curve(c) for c in value.curves], "meetings": meetings,
                 "elsewhere": None if value.elsewhere is None else list(value.elsewhere), "area": self._area(value.area), "tangent": self._tangent(value.tangent)}
 
@@ -60,11 +62,17 @@ class _Writer:
         return {"label": {"text": plain(label), "latex": typeset(label)}, "name": typeset(curve.label), "source": plain(curve.label), "kind": curve.kind,
                 "word": curve.label.name if isinstance(curve.label, Name) else None,
                 "pieces": [[[x, _short(y)] for x, y in p] for p in curve.pieces], "points": [list(p) for p in curve.points], "joined": curve.joined,
-                "features": [self._feature(f, self.proofs.of(curve.label, f, self._text(f.x))) for f in marks.features],
+                "features": [told for f in marks.features if (told := self._feature(f, self.proofs.of(curve.label, f, self._text(f.x)))) is not None],
                 "asymptotes": [self._asymptote(a, curve.label) for a in marks.asymptotes], "unsure": list(marks.unsure)}
 
-    def _feature(self, feature: Feature, request: str) -> FeatureResult:
-        """A point exact and decimal, where it is marked, and the line that proves it."""
+    def _feature(self, feature: Feature, request: str) -> FeatureResult | None:
+        """A point exact and decimal, where it is marked, and the line that proves it; None where its digits cannot be settled."""
+        try:
+            return self._written_feature(feature, request)
+        except (LineError, Undecided, NoBall):
+            return None
+
+    def _written_feature(self, feature: Feature, request: str) -> FeatureResult:
         heights = [feature.y, feature.left, feature.right]
         return {"kind": feature.kind, "x": scalar_data(feature.x, self.digits, self.style), "y": self._scalar(feature.y), "left": self._scalar(feature.left),
                 "right": self._scalar(feature.right), "place": [_float(feature.x), *(None if h is None else _float(h) for h in heights)], "request": request}

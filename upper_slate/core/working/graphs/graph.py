@@ -15,6 +15,7 @@ from ..binding.statement import statement_of
 from ..exact.balls import NoBall
 from ..exact.bridge import settled
 from ..ground.values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, free_letters, is_scalar
+from ..patience import Budget
 from ..solving.equation import Range
 from .axes import axis_of
 from .bounds import enclosed
@@ -22,7 +23,7 @@ from .chosen import area_of, tangent_of
 from .equations import Equation
 from .heights import value_at
 from .marks import marks_of, marks_of_crowded
-from .meetings import Meetings, meetings_of
+from .meetings import Look, Meetings, meetings_of
 from .sampling import Sampler
 from .view import View
 from .widths import Chosen, window_of_curves, window_of_equations
@@ -34,6 +35,9 @@ if TYPE_CHECKING:
 #: A curve that swings, or breaks, more often than this in its window has no list of points: nobody could read it.
 _MOST_SWINGS: Final = 40
 _MOST_POINTS: Final = 5_000
+#: What is found on all curves, and where they meet, is looked for so long (seconds of the process's own time): the curves are there long before.
+_SECONDS: Final = 3.0
+_SECONDS_FOR_MEETINGS: Final = 1.5
 _SMALLEST, _LARGEST = 1e-12, 1e100
 #: Where what has values at whole numbers only is shown from 0 to.
 _WHOLE_TO: Final = 5.0
@@ -54,7 +58,8 @@ def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     view = evaluator.context.view or View()
     drawn = [_at_whole_numbers(evaluator, _drawn(evaluator, body, node), node, view) for body in node.bodies]
     where, window = _window(evaluator, node, drawn, view)
-    curves = [_curve(evaluator, one, node, where, window, view) for one in drawn]
+    budget = Budget(_SECONDS)
+    curves = [_curve(evaluator, one, node, where, window, view, budget) for one in drawn]
     bodies = [(k, one.body) for k, one in enumerate(drawn) if one.body is not None]
     calm = [(k, body) for k, body in bodies if _is_calm(curves[k].pieces, window)]
     points = [p for c in curves for p in c.points]
@@ -62,7 +67,7 @@ def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     empty = elsewhere([enclosed(body) for _, body in bodies], points, _drawers(drawn), window) if nowhere else None
     by_place = dict(bodies)
     equations = [(k, one.equation) for k, one in enumerate(drawn) if one.equation is not None]
-    meetings, unsure = meetings_of(evaluator.context, calm, equations, where, window) if view.marks else Meetings((), frozenset())
+    meetings, unsure = meetings_of(evaluator.context, calm, equations, Look(where, window, Budget(_SECONDS_FOR_MEETINGS))) if view.marks else Meetings((), frozenset())
     curves = [replace(c, marks=replace(c.marks, unsure=(*c.marks.unsure, "meeting"))) if k in unsure else c for k, c in enumerate(curves)]
     area, tangent = _area(evaluator, by_place, view, window), _tangent(evaluator, by_place, view)
     ends = settled(where.low), settled(where.high)
@@ -235,7 +240,7 @@ def _check_size(window: Window) -> None:
 # -- the curves --------------------------------------------------------------------------------------------------------
 
 
-def _curve(evaluator: Evaluator, one: _Drawn, node: t.Request, where: Range, window: Window, view: View) -> Curve:
+def _curve(evaluator: Evaluator, one: _Drawn, node: t.Request, where: Range, window: Window, view: View, budget: Budget) -> Curve:
     if one.points:
         return Curve(one.node, "points", points=one.points, joined=bool(node.side))
     if one.equation is not None:
@@ -246,7 +251,7 @@ def _curve(evaluator: Evaluator, one: _Drawn, node: t.Request, where: Range, win
     body = one.body
     pieces = Sampler(enclosed(body), window).pieces()
     look = marks_of if _is_calm(pieces, window) else marks_of_crowded
-    marks = look(evaluator.context, body, where, window) if view.marks and pieces else Marks()
+    marks = look(evaluator.context, body, where, window, budget) if view.marks and pieces else Marks()
     return Curve(one.node, "function", pieces, marks, body.expr, body.letter.name)
 
 

@@ -6,7 +6,6 @@ be found the kind is named as unsure.
 
 from __future__ import annotations
 
-import time
 from collections.abc import Callable, Iterable
 from typing import Final
 
@@ -26,7 +25,7 @@ from ..exact.bridge import settled, to_sympy
 from ..exact.decide import Undecided
 from ..exact.enclosed import EnclosedRoot
 from ..ground.values import Asymptote, Feature, Marks, Window
-from ..patience import OutOfPatience, patience
+from ..patience import Budget, OutOfPatience
 from ..solving.enclose import at_most
 from ..solving.equation import Range, solutions_of
 from ..tidy.tidy import tidy_expression
@@ -43,25 +42,23 @@ BOXES: Final = 500
 _FAR_OUT: Final = 1e9
 #: Each kind is looked for so long: a list that comes later helps nobody who reads the curve.
 SECONDS: Final = 1.5
-_SECONDS_IN_ALL: Final = 3.0
 _SECONDS_FAR: Final = 0.7
 #: What the solvers say when they do not know.
 GIVES_UP = (OutOfPatience, LineError, NoLimit, Undecided, balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, sp.PolynomialError)
 
 
-def marks_of(context: Context, body: Body, where: Range, window: Window) -> Marks:
+def marks_of(context: Context, body: Body, where: Range, window: Window, budget: Budget) -> Marks:
     """Everything that is found on a curve in a window; `where` is its width with exact ends."""
-    search = Search(context, body, where, window)
+    search = Search(context, body, where, window, budget)
     breaks = Breaks(context, body, where)
     parts: list[tuple[str, Callable[[], Iterable[Feature]]]] = [
         ("zero", search.zeros), ("intercept", search.intercept), ("turning", search.turning), ("inflection", search.inflections), ("break", breaks.features),
     ]
     found: list[Feature] = []
-    begun = time.process_time()
     with at_most(BOXES):
         for kind, part in parts:
             try:
-                with patience(min(SECONDS, max(_SECONDS_IN_ALL - (time.process_time() - begun), 0.05))):
+                with budget.part(SECONDS):
                     found += part()
             except GIVES_UP:
                 search.unsure.append(kind)
@@ -70,17 +67,17 @@ def marks_of(context: Context, body: Body, where: Range, window: Window) -> Mark
     return Marks(tuple(f for f in found if is_seen(f, window)), tuple(lines), tuple(dict.fromkeys(unsure)))
 
 
-def marks_of_crowded(context: Context, body: Body, where: Range, window: Window) -> Marks:
+def marks_of_crowded(context: Context, body: Body, where: Range, window: Window, budget: Budget) -> Marks:
     """Of a curve with too many points to list: that it is one, and what it comes near far out."""
-    search = Search(context, body, where, window)
+    search = Search(context, body, where, window, budget)
     return Marks((), tuple(search.far_lines()), ("crowded", *search.unsure))
 
 
 class Search:
     """Looks for the marks of one curve; kinds of which there may be more are put into `unsure`."""
 
-    def __init__(self, context: Context, body: Body, where: Range, window: Window) -> None:
-        self.context, self.body, self.where, self.window = context, body, where, window
+    def __init__(self, context: Context, body: Body, where: Range, window: Window, budget: Budget) -> None:
+        self.context, self.body, self.where, self.window, self.budget = context, body, where, window, budget
         self.unsure: list[str] = []
 
     def solved(self, expr: sp.Expr, kind: str = "zero") -> list[sp.Expr]:
@@ -161,7 +158,7 @@ class Search:
             if domain.surely_fails(arb(side * _FAR_OUT)):
                 continue
             try:
-                with patience(_SECONDS_FAR):
+                with self.budget.part(_SECONDS_FAR):
                     near = far_line(expr, letter, side * sp.oo)
             except NoLimit:
                 continue

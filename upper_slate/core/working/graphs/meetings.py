@@ -10,7 +10,7 @@ from ..binding.bodies import Body, gap_between
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
 from ..ground.values import Feature, Window
-from ..patience import OutOfPatience, patience
+from ..patience import Budget, OutOfPatience
 from ..solving.enclose import at_most
 from ..solving.equation import Range
 from .bounds import as_float
@@ -28,6 +28,14 @@ class Meetings(NamedTuple):
     unsure: frozenset[int]
 
 
+class Look(NamedTuple):
+    """Where meetings are looked for, the width with exact ends, and how long."""
+
+    where: Range
+    window: Window
+    budget: Budget
+
+
 class _Looked(NamedTuple):
     one: int
     other: int
@@ -35,39 +43,39 @@ class _Looked(NamedTuple):
     is_complete: bool
 
 
-def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], equations: Sequence[tuple[int, Equation]], where: Range, window: Window) -> Meetings:
+def meetings_of(context: Context, bodies: Sequence[tuple[int, Body]], equations: Sequence[tuple[int, Equation]], look: Look) -> Meetings:
     """Where every two of the curves meet in the window, by solving for it."""
     found: list[tuple[int, int, Feature]] = []
     unsure = {k for k, _ in [*bodies, *equations][_MOST_CURVES:]}
     kept, drawn = bodies[:_MOST_CURVES], equations[:max(_MOST_CURVES - len(bodies), 0)]
-    looked = [*_of_functions(context, kept, where, window), *_with_equations(context, kept, drawn, where, window), *_of_equations(context, drawn)]
+    looked = [*_of_functions(context, kept, look), *_with_equations(context, kept, drawn, look), *_of_equations(context, drawn, look)]
     for one, other, points, is_complete in looked:
         if not is_complete:
             unsure |= {one, other}
-        found += [(one, other, point) for point in points if is_seen(point, window) and window[0] <= as_float(to_sympy(point.x)) <= window[1]]
+        found += [(one, other, point) for point in points if is_seen(point, look.window) and look.window[0] <= as_float(to_sympy(point.x)) <= look.window[1]]
     return Meetings(tuple(found), frozenset(unsure))
 
 
-def _of_functions(context: Context, bodies: Sequence[tuple[int, Body]], where: Range, window: Window) -> Iterator[_Looked]:
+def _of_functions(context: Context, bodies: Sequence[tuple[int, Body]], look: Look) -> Iterator[_Looked]:
     for (k, one), (j, other) in combinations(bodies, 2):
         if one.letter == other.letter:
-            yield _zeros_of(context, k, j, gap_between(one, other), one, where, window)
+            yield _zeros_of(context, k, j, gap_between(one, other), one, look)
 
 
-def _with_equations(context: Context, bodies: Sequence[tuple[int, Body]], equations: Sequence[tuple[int, Equation]], where: Range, window: Window) -> Iterator[_Looked]:
+def _with_equations(context: Context, bodies: Sequence[tuple[int, Body]], equations: Sequence[tuple[int, Equation]], look: Look) -> Iterator[_Looked]:
     """The height of the function is put into the equation."""
     for k, body in bodies:
         for j, equation in equations:
             if equation.x.name == body.letter.name:
                 swap = {equation.x: body.letter, equation.y: body.expr}
                 gap = Body(equation.difference.xreplace(swap), body.letter, [*body.requirements, *(r.renamed(swap) for r in equation.requirements)])
-                yield _zeros_of(context, min(k, j), max(k, j), gap, body, where, window)
+                yield _zeros_of(context, min(k, j), max(k, j), gap, body, look)
 
 
-def _zeros_of(context: Context, one: int, other: int, gap: Body, curve: Body, where: Range, window: Window) -> _Looked:
-    search = Search(context, gap, where, window)
+def _zeros_of(context: Context, one: int, other: int, gap: Body, curve: Body, look: Look) -> _Looked:
+    search = Search(context, gap, look.where, look.window, look.budget)
     try:
-        with at_most(BOXES), patience(SECONDS):
+        with at_most(BOXES), look.budget.part(SECONDS):
             places = search.first(search.solved(gap.expr), "zero")
         points = [Feature("meeting", settled(x), height_at(context, curve, x)) for x in places]
     except GIVES_UP:
@@ -75,10 +83,10 @@ def _zeros_of(context: Context, one: int, other: int, gap: Body, curve: Body, wh
     return _Looked(one, other, points, not search.unsure)
 
 
-def _of_equations(context: Context, equations: Sequence[tuple[int, Equation]]) -> Iterator[_Looked]:
+def _of_equations(context: Context, equations: Sequence[tuple[int, Equation]], look: Look) -> Iterator[_Looked]:
     for (k, one), (j, other) in combinations(equations, 2):
         try:
-            with patience(SECONDS):
+            with look.budget.part(SECONDS):
                 pairs = meetings_of_equations(context, [one.difference, other.difference], one.x, one.y)
         except OutOfPatience:
             pairs = None

@@ -57,7 +57,7 @@ def proves_zero(expr: sp.Expr) -> bool:
         try:
             if rewrite(expr) == 0:
                 return True
-        except (NotImplementedError, ValueError, TypeError, RecursionError, AttributeError):
+        except (balls.NoBall, NotImplementedError, ValueError, TypeError, RecursionError, AttributeError):
             continue
     return False
 
