@@ -140,7 +140,7 @@ class Graphs(InBrowser):
         expect(told).to_have_text(re.compile(r"x = (1\.99|2|2\.0).*y = "))
         self.assertIn(self.plot.locator(".readout circle").evaluate("(dot) => dot.style.fill"), ("var(--curve-0)", "var(--curve-1)"))
         # the marks of the other curve step back, and the list comes to this one
-        expect(self.page.locator(".features section.aside").first).to_be_visible()
+        expect(self.page.locator(".features section.own").first).to_be_visible()
         self.page.mouse.move(box["x"] + 200, box["y"] + box["height"] - 15)
         self.page.mouse.down()
         self.page.mouse.move(box["x"] + 340, box["y"] + box["height"] - 15, steps=4)

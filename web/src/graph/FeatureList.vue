@@ -22,7 +22,7 @@ function isOpen(group: Group): boolean {
 
 <template>
   <div class="features">
-    <section v-for="(group, index) in groups" :key="keyOf(group)" :data-curve="group.curve" :class="{ aside: curve !== null && group.curve !== curve }">
+    <section v-for="(group, index) in groups" :key="keyOf(group)" :data-curve="group.curve" :class="{ own: curve !== null && group.curve === curve }">
       <p :id="`${own}-${index}`" class="title">
         <button v-if="isLong && group.entries.length > 2" class="fold" :aria-expanded="isOpen(group)" @click="chosen.set(keyOf(group), !isOpen(group))">
           {{ group.title }} <Typeset v-if="group.of" :latex="group.of" small /> <span class="count">{{ group.entries.length }}</span>
@@ -44,8 +44,8 @@ function isOpen(group: Group): boolean {
 </template>
 
 <style scoped>
-section { transition: opacity 0.15s; }
-.aside { opacity: 0.5; }
+.own { box-shadow: -2px 0 var(--act); }
+.own .title { color: var(--ink); }
 .title { margin: 9px 0 1px; font: 600 13px/1.4 var(--sans); color: var(--ink-quiet); }
 .fold { font: inherit; color: inherit; text-align: left; padding: 1px 4px; margin-left: -4px; border-radius: 4px; }
 .fold::before { content: "▸"; display: inline-block; width: 13px; color: var(--act); }
