@@ -44,7 +44,7 @@ function isOpen(group: Group): boolean {
 </template>
 
 <style scoped>
-.own { box-shadow: -2px 0 var(--act); }
+.own { box-shadow: -4px 0 var(--page), -6px 0 var(--act); }
 .own .title { color: var(--ink); }
 .title { margin: 9px 0 1px; font: 600 13px/1.4 var(--sans); color: var(--ink-quiet); }
 .fold { font: inherit; color: inherit; text-align: left; padding: 1px 4px; margin-left: -4px; border-radius: 4px; }

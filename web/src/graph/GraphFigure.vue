@@ -214,7 +214,7 @@ function definition(word: string): void {
 .room { min-width: 0; }
 .drawing { position: relative; margin-left: -14px; }
 /* what was found never makes the figure higher than its plot */
-.beside { min-width: 0; padding: 12px 0 0 4px; max-height: var(--high); overflow-y: auto; scrollbar-width: thin; padding-bottom: 22px; mask-image: linear-gradient(to bottom, #000 calc(100% - 26px), transparent); }
+.beside { min-width: 0; padding: 12px 0 0 7px; max-height: var(--high); overflow-y: auto; scrollbar-width: thin; padding-bottom: 22px; mask-image: linear-gradient(to bottom, #000 calc(100% - 26px), transparent); }
 .grip { position: absolute; right: 0; width: 18px; height: 18px; margin-top: -16px; cursor: nwse-resize; opacity: 0; touch-action: none; border-right: 2px solid var(--ink-quiet); border-bottom: 2px solid var(--ink-quiet); border-radius: 0 0 3px; }
 .drawing:hover .grip { opacity: 0.6; }
 .tools { display: flex; flex-wrap: wrap; gap: 2px 16px; padding: 2px 0 0 50px; min-height: 24px; }
