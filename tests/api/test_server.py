@@ -105,7 +105,7 @@ class Api(WithServer):
         self.http.patch(f"/worksheets/{sheet}", json={"title": "Hive"})
         listed = {row["id"]: row["title"] for row in self.http.get("/worksheets").json()}
         self.assertEqual(listed[sheet], "Hive")
-        self.assertIn("```slate\nf(3)\n```", self.http.get(f"/worksheets/{sheet}/markdown").text)
+        self.assertIn("```slate\nf(3)\n```", self.http.get(f"/worksheets/{sheet}/file/md").text)
         self.assertEqual(self.http.delete(f"/worksheets/{sheet}").status_code, 204)
         self.assertEqual(self.http.get(f"/worksheets/{sheet}").status_code, 404)
 

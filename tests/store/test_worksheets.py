@@ -20,6 +20,7 @@ from upper_slate.store.folder import NotUsable, hold_folder
 from upper_slate.store.operations import from_data
 from upper_slate.store.outcomes import Outcomes
 from upper_slate.store.refusals import NotFound, Refused
+from upper_slate.store.shelf import Shelf
 from upper_slate.store.worksheets import Applied, Worksheets
 
 
@@ -197,9 +198,11 @@ class Stored(InFolder):
 
     def test_removing_a_worksheet_removes_what_belongs_to_it(self) -> None:
         sheet = self.worksheets.create("Comb", cells=[FileCell("math", "a")])
-        self.worksheets.remove(sheet)
+        shelf = Shelf(self.worksheets)
+        shelf.put_into_bin(sheet)
         with self.assertRaises(NotFound):
             self.worksheets.opened(sheet)
+        shelf.throw_away(sheet)
         with sqlite3.connect(self.folder / "upper-slate.sqlite") as connection:
             self.assertEqual(connection.execute("select count(*) from cell").fetchone()[0], 0)
 

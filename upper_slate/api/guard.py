@@ -119,7 +119,7 @@ def _is_same_place(origin: str, port: str | None) -> bool:
 
 
 def _most(scope: Scope) -> int:
-    return MAX_IMPORT if scope["method"] == "POST" and scope["path"] == "/api/worksheets" else MAX_REQUEST
+    return MAX_IMPORT if scope["method"] == "POST" and scope["path"] in ("/api/worksheets", "/api/import") else MAX_REQUEST
 
 
 def _too_long(most: int) -> str:

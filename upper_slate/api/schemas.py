@@ -31,6 +31,74 @@ class WorksheetRow(BaseModel):
     preview: list[str]
 
 
+class FolderIn(BaseModel):
+    """A folder by its path, `A/B` for B within A."""
+
+    path: str = Field(max_length=200)
+
+
+class FolderSchema(FolderIn):
+    """With the number of worksheets in it itself."""
+
+    count: int
+
+
+class FolderMove(FolderIn):
+    """A folder and the path that it gets."""
+
+    to: str = Field(max_length=200)
+
+
+class MoveIn(BaseModel):
+    """Worksheets and the folder that they go into; the empty path is the shelf itself."""
+
+    ids: list[str] = Field(max_length=2_000)
+    folder: str = Field(max_length=200)
+
+
+class Moved(BaseModel):
+    """Worksheets that were moved, removed or made."""
+
+    ids: list[str]
+
+
+class BinnedRow(BaseModel):
+    """A worksheet in the bin, with the folder in which it stood."""
+
+    id: str
+    title: str
+    folder: str
+    removed: datetime
+
+
+class MatchRow(BaseModel):
+    """A worksheet in which something was found: the cell and its line that matches, both empty where the title does."""
+
+    id: str
+    title: str
+    folder: str
+    updated: datetime
+    cell: str
+    kind: str
+    line: str
+
+
+class FileKind(BaseModel):
+    """A kind of file, by its ending and its name."""
+
+    ending: str
+    name: str
+
+
+class Imported(BaseModel):
+    """What came of a file: the worksheet that was made of it, or why it cannot be read."""
+
+    name: str
+    id: str | None
+    title: str
+    problem: str
+
+
 class WorksheetCreate(BaseModel):
     """A new worksheet; with `id` under the identity that its window gave it, so that writing need not wait for the answer. Sent twice it is made once."""
 

@@ -12,7 +12,7 @@ from ..formats.pasted import read_pasted
 from ..store.operations import Insert, Retitle
 from ..store.refusals import Refused
 from ..store.tables import new_id
-from ..store.worksheets import Applied, to_file
+from ..store.worksheets import Applied
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
 from .schemas import (
@@ -29,15 +29,14 @@ from .schemas import (
     WorksheetSchema,
     WorksheetUpdate,
 )
+from .shelf import rows_of
 
 router = APIRouter(prefix="/worksheets", tags=["worksheets"], route_class=PlainTextRoute)
 
 
 @router.get("", operation_id="listWorksheets")
 def list_worksheets(office: OfficeIn) -> list[WorksheetRow]:
-    rows = office.worksheets.listed()
-    return [WorksheetRow(id=row.id, title=row.title, folder=row.folder, updated=row.updated, preview=preview)
-            for row, preview in zip(rows, office.previews.of(rows), strict=True)]
+    return rows_of(office, office.worksheets.listed())
 
 
 @router.post("", operation_id="createWorksheet", status_code=201)
@@ -81,12 +80,8 @@ def rename_worksheet(worksheet_id: str, given: WorksheetUpdate, office: OfficeIn
 
 @router.delete("/{worksheet_id}", operation_id="removeWorksheet", status_code=204)
 def remove_worksheet(worksheet_id: str, office: OfficeIn) -> None:
+    """Puts it into the bin."""
     office.remove(worksheet_id)
-
-
-@router.get("/{worksheet_id}/markdown", operation_id="exportMarkdown", response_class=PlainTextResponse)
-def export_markdown(worksheet_id: str, office: OfficeIn) -> str:
-    return write_markdown(to_file(office.worksheets.opened(worksheet_id)))
 
 
 @router.post("/{worksheet_id}/markdown", operation_id="copyCells", response_class=PlainTextResponse)

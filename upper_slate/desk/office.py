@@ -10,6 +10,7 @@ from sqlalchemy import Engine
 from ..formats.markdown import read_markdown
 from ..store.operations import Operation
 from ..store.outcomes import Outcomes
+from ..store.shelf import Shelf
 from ..store.states import CellState
 from ..store.worksheets import Applied, Worksheets
 from ..workroom.workroom import Workroom
@@ -28,6 +29,7 @@ class Office:
 
     def __init__(self, engine: Engine, room: Workroom) -> None:
         self.worksheets = Worksheets(engine)
+        self.shelf = Shelf(self.worksheets)
         self.previews = Previews(self.worksheets)
         self.memory = Outcomes(engine)
         self.room = room
@@ -79,13 +81,24 @@ class Office:
         return applied
 
     def remove(self, worksheet_id: str) -> None:
-        """Removes a worksheet and closes its desk."""
+        """Puts a worksheet into the bin and closes its desk."""
+        self._close_desk(worksheet_id)
+        self.shelf.put_into_bin(worksheet_id)
+
+    def remove_folder(self, path: str) -> list[str]:
+        """The same with everything in a folder; returns the worksheets."""
+        gone = self.shelf.remove_folder(path)
+        for worksheet_id in gone:
+            self._close_desk(worksheet_id)
+            self.worksheets.forget(worksheet_id)
+        return gone
+
+    def _close_desk(self, worksheet_id: str) -> None:
         with self._lock:
             desk = self._desks.pop(worksheet_id, None)
         if desk is not None:
             desk.tell({"type": "removed"})
             desk.close()
-        self.worksheets.remove(worksheet_id)
 
     def open_desks(self) -> list[Desk]:
         with self._lock:
@@ -93,7 +106,7 @@ class Office:
 
     def load_demo(self, folder: Path) -> int:
         """Puts the worksheets of a folder into a data folder that has none yet; returns how many."""
-        if self.worksheets.listed():
+        if self.worksheets.listed() or self.shelf.bin():
             return 0
         files = sorted(folder.glob("*.md"), reverse=True)
         for file in files:

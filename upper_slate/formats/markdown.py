@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any
 
 import yaml
 
@@ -22,10 +24,11 @@ class BadFile(Exception):
 
 @dataclass(frozen=True)
 class FileCell:
-    """A cell of a file: `kind` is math or note."""
+    """A cell of a file: `kind` is math or note; `display` holds what was chosen to be shown, which not every file can say."""
 
     kind: str
     text: str
+    display: Mapping[str, Any] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)

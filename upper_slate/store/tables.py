@@ -28,6 +28,14 @@ class Worksheet(SQLModel, table=True):
     revision: int = 0
     created: datetime = Field(default_factory=now)
     updated: datetime = Field(default_factory=now)
+    #: since when it is in the bin
+    removed: datetime | None = None
+
+
+class Folder(SQLModel, table=True):
+    """A folder by its path, `A/B` for B within A: it is there also while nothing is in it."""
+
+    path: str = Field(primary_key=True)
 
 
 class Cell(SQLModel, table=True):

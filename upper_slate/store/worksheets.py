@@ -6,7 +6,7 @@ import logging
 import threading
 from collections import OrderedDict
 from collections.abc import Iterable, Iterator
-from contextlib import contextmanager
+from contextlib import AbstractContextManager, contextmanager
 from dataclasses import dataclass
 from datetime import datetime
 from typing import Final
@@ -94,9 +94,25 @@ class Worksheets:
         with as_sentences(), Session(self._engine) as session:
             yield session
 
+    def reading(self) -> AbstractContextManager[Session]:
+        """A session to read in."""
+        return self._session()
+
+    @contextmanager
+    def writing(self) -> Iterator[Session]:
+        """A session to write in, alone; what was done is stored at the end."""
+        with self._write, self._session() as session:
+            yield session
+            session.commit()
+
+    def forget(self, worksheet_id: str) -> None:
+        """Its cells are not held any more."""
+        with self._holding:
+            self._held.pop(worksheet_id, None)
+
     def listed(self) -> list[Listed]:
         """All worksheets, the last changed first."""
-        newest_first = select(Worksheet).options(defer(Worksheet.conventions)).order_by(col(Worksheet.updated).desc())  # type: ignore[arg-type]
+        newest_first = select(Worksheet).options(defer(Worksheet.conventions)).where(col(Worksheet.removed).is_(None)).order_by(col(Worksheet.updated).desc())  # type: ignore[arg-type]
         with self._session() as session:
             return [Listed(row.id, row.title, row.folder, row.updated, row.revision) for row in session.exec(newest_first)]
 
@@ -124,23 +140,15 @@ class Worksheets:
             session.add(row)
             session.flush()
             if made:
-                session.execute(insert(Cell), [{"id": new_id(), "worksheet_id": row.id, "position": float(at), "kind": cell.kind, "text": cell.text, "display": {}}
-                                               for at, cell in enumerate(made)])
+                rows = [{"kind": cell.kind, "text": cell.text, "display": dict(cell.display)} for cell in made]
+                session.execute(insert(Cell), [{"id": new_id(), "worksheet_id": row.id, "position": float(at), **data} for at, data in enumerate(rows)])
             session.commit()
             return row.id
-
-    def remove(self, worksheet_id: str) -> None:
-        with self._lock(worksheet_id), self._write, self._session() as session:
-            self._row(session, worksheet_id)
-            session.exec(delete(Worksheet).where(col(Worksheet.id) == worksheet_id))
-            session.commit()
-        with self._holding:
-            self._held.pop(worksheet_id, None)
 
     def opened(self, worksheet_id: str) -> Stored:
         """The worksheet as it stands. NotFound where there is none."""
         with self._lock(worksheet_id), self._session() as session:
-            return self._stored(session, self._row(session, worksheet_id))
+            return self._stored(session, self.row(session, worksheet_id))
 
     def change(self, worksheet_id: str, operations: list[Operation], again: bool = False, group: str = "") -> Applied:
         """Applies operations and stores them with their inverse. Refused where one does not fit: then nothing is changed.
@@ -151,14 +159,14 @@ class Worksheets:
         """
         with self._lock(worksheet_id):
             with self._session() as session:
-                before = self._sheet(session, self._row(session, worksheet_id))
+                before = self._sheet(session, self.row(session, worksheet_id))
             if again:
                 operations = not_yet_done(before, operations)
             after, inverse = apply_operations(before, operations)
             if after == before:  # nothing to store, and nothing to undo
                 return Applied(before, self.opened(worksheet_id))
             with self._write, self._session() as session:
-                row = self._row(session, worksheet_id)
+                row = self.row(session, worksheet_id)
                 session.exec(delete(Change).where(col(Change.worksheet_id) == worksheet_id, col(Change.undone).is_(True)))
                 held = self._save(session, row, before, after)
                 last = session.exec(select(Change).where(Change.worksheet_id == worksheet_id).order_by(col(Change.id).desc()).limit(1)).first() if group else None
@@ -183,7 +191,7 @@ class Worksheets:
     def _step(self, worksheet_id: str, undone: bool) -> Applied | None:
         with self._lock(worksheet_id):
             with self._session() as session:
-                row = self._row(session, worksheet_id)
+                row = self.row(session, worksheet_id)
                 order = col(Change.id).asc() if undone else col(Change.id).desc()
                 change = session.exec(select(Change).where(Change.worksheet_id == worksheet_id, Change.undone == undone).order_by(order).limit(1)).first()
                 if change is None:
@@ -192,7 +200,7 @@ class Worksheets:
                 operations = from_data(change.operations if undone else change.inverse)
             after = apply_operations(before, operations)[0] if undone else take_back(before, operations)
             with self._write, self._session() as session:
-                row = self._row(session, worksheet_id)
+                row = self.row(session, worksheet_id)
                 held = self._save(session, row, before, after)
                 session.exec(update(Change).where(col(Change.id) == change.id).values(undone=not undone))
                 return self._commit(session, row, held, before)
@@ -205,9 +213,10 @@ class Worksheets:
     # -- rows ------------------------------------------------------------------------------------------------------
 
     @staticmethod
-    def _row(session: Session, worksheet_id: str) -> Worksheet:
+    def row(session: Session, worksheet_id: str) -> Worksheet:
+        """The row of a worksheet. NotFound where there is none, or it is in the bin."""
         row = session.get(Worksheet, worksheet_id)
-        if row is None:
+        if row is None or row.removed is not None:
             raise NotFound("There is no such worksheet; it may have been removed.")
         return row
 
@@ -281,5 +290,5 @@ def _portions(ids: list[str]) -> Iterator[list[str]]:
 
 def to_file(stored: Stored) -> WorksheetFile:
     """The worksheet as a file holds it."""
-    cells = tuple(FileCell(c.kind, c.text) for c in stored.sheet.cells)
+    cells = tuple(FileCell(c.kind, c.text, c.display) for c in stored.sheet.cells)
     return WorksheetFile(Conventions(**stored.sheet.conventions), cells, stored.sheet.title, stored.folder or None)
