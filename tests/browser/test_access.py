@@ -37,6 +37,13 @@ class Access(InBrowser):
     def test_every_screen_and_part(self) -> None:
         self.page.wait_for_selector(".card")
         self.audit("shelf")
+        self.page.get_by_label("Find a worksheet").fill("sqrt(3)")
+        expect(self.page.locator(".found li").first).to_be_visible()
+        self.audit("search")
+        self.page.get_by_label("Find a worksheet").fill("")
+        self.page.locator(".folders .place", has_text="Bin").click()
+        self.audit("bin")
+        self.page.locator(".folders .place", has_text="All worksheets").click()
         self.open_demo("Homework, checked")
         self.audit("worksheet")
         for tab in ("Handbook", "Patterns"):

@@ -241,28 +241,5 @@ class Homework(InBrowser):
         expect(other.locator(".value annotation").first).to_have_text(r"\displaystyle 5")
 
 
-class Shelf(InBrowser):
-    def test_the_demo_is_there_and_opens_with_its_results(self) -> None:
-        expect(self.page.locator(".card h2").first).to_be_visible()
-        demo = ["Hexagon cells", "Hive weight through the year", "Homework, checked", "Nectar to honey", "Syrup and frames", "The cheapest cell", "Weighing day"]
-        shown = [title for title in self.page.locator(".card h2").all_inner_texts() if title in demo]
-        self.assertEqual(sorted(shown), demo)
-        self.page.get_by_role("heading", name="The cheapest cell").click()
-        self.expect_result(5, "0")
-        self.assertEqual(self.page.locator(".error").count(), 0)
-
-    def test_renaming_and_removing(self) -> None:
-        self.new_worksheet("Wax")
-        self.page.get_by_role("link", name="Shelf", exact=True).click()
-        self.page.get_by_role("button", name="Rename Wax").click()
-        field = self.page.get_by_label("New title")
-        field.fill("Comb wax")
-        field.press("Enter")
-        expect(self.page.get_by_role("heading", name="Comb wax")).to_be_visible()
-        self.page.get_by_role("button", name="Remove Comb wax").click()
-        self.page.get_by_role("button", name="Remove", exact=True).click()
-        expect(self.page.get_by_role("heading", name="Comb wax")).to_have_count(0)
-
-
 if __name__ == "__main__":
     unittest.main()

@@ -12,7 +12,7 @@ export interface Batch {
   /** It was sent before and its answer was lost, so the server may have carried it out. */
   again: boolean;
   /** The batch makes the worksheet itself. */
-  creates?: { title: string; conventions: Record<string, string> };
+  creates?: { title: string; folder: string; conventions: Record<string, string> };
 }
 
 export interface Typed {

@@ -63,7 +63,7 @@ export function useOutbox(worksheet: () => string, client: string, handlers: Han
       const batch = batches.value[0]!;
       try {
         const { data, error, response } = await (batch.creates
-          ? api.POST("/api/worksheets", { body: { id: sheet, folder: "", ...batch.creates } })
+          ? api.POST("/api/worksheets", { body: { id: sheet, ...batch.creates } })
           : api.POST("/api/worksheets/{worksheet_id}/operations", {
               params: { path: { worksheet_id: sheet } },
               body: { client: `${client}/${batch.number}`, operations: batch.operations, again: batch.again, group: batch.group },

@@ -56,13 +56,13 @@ export const useWorksheet = defineStore("worksheet", () => {
   const saved = computed(() => outbox.count.value === 0 && connected.value);
 
   /** A new worksheet, there at once: it is made at the server while the first line is being written. */
-  function begin(worksheet: string, wanted: Conventions): void {
+  function begin(worksheet: string, wanted: Conventions, folder = ""): void {
     close();
     id.value = worksheet;
     title.value = "Untitled";
     conventions.value = { ...USUAL_CONVENTIONS, ...wanted };
     loaded.value = true;
-    outbox.create({ title: title.value, conventions: wanted });
+    outbox.create({ title: title.value, folder, conventions: wanted });
   }
 
   function confirmed(answer: Parameters<typeof news.confirmed>[0], batch: Batch): void {

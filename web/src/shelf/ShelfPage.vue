@@ -1,121 +1,261 @@
 <script setup lang="ts">
 import "element-plus/es/components/button/style/css";
-import "element-plus/es/components/dialog/style/css";
 import "element-plus/es/components/input/style/css";
 import "element-plus/es/components/message/style/css";
+import "element-plus/es/components/select/style/css";
 
+import { useStorage } from "@vueuse/core";
 import { ElButton } from "element-plus/es/components/button/index";
-import { ElDialog } from "element-plus/es/components/dialog/index";
 import { ElInput } from "element-plus/es/components/input/index";
 import { ElMessage } from "element-plus/es/components/message/index";
-import { onMounted, ref } from "vue";
-import { useRouter } from "vue-router";
+import { ElOption, ElSelect } from "element-plus/es/components/select/index";
+import { computed, h, onMounted, ref, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
 
-import { api, sentence, type WorksheetRow } from "../shared/api/client";
+import { api, type Schemas, type WorksheetRow } from "../shared/api/client";
 import AppHead from "../shared/AppHead.vue";
+import { download, downloadPosted } from "../shared/download";
 import { newId } from "../shared/newId";
 import ThemeSwitch from "../shared/ThemeSwitch.vue";
 import { keepTyping, takeTyped } from "../shared/typedAhead";
+import BinList from "./BinList.vue";
+import FolderList from "./FolderList.vue";
+import FoundList from "./FoundList.vue";
+import NameDialog, { type Question } from "./NameDialog.vue";
+import { droppedFiles, useImport } from "./useImport";
+import { nameOf, useShelf, type Order, type Place } from "./useShelf";
 import WorksheetCard from "./WorksheetCard.vue";
 
+/** Folders and worksheets: found, opened, made, arranged, removed and brought back, in and out as files. The address says which folder is open. */
 const router = useRouter();
-const rows = ref<WorksheetRow[] | null>(null);
-const problem = ref("");
-const renaming = ref<WorksheetRow | null>(null);
-const removing = ref<WorksheetRow | null>(null);
-const newTitle = ref("");
+const route = useRoute();
+const place = computed<Place>(() => (route.query.bin !== undefined ? "bin" : { folder: typeof route.query.folder === "string" ? route.query.folder : null }));
+const folder = computed(() => (place.value === "bin" ? "" : (place.value.folder ?? "")));
+const order = useStorage<Order>("shelf-order", "changed");
+const shelf = useShelf(() => place.value, () => order.value);
+const { worksheets, folders, binned, problem, shown } = shelf;
+const kinds = ref<Schemas["FileKind"][]>([]);
+const question = ref<Question | null>(null);
+const heading = computed(() => (place.value === "bin" ? "Bin" : folder.value ? nameOf(folder.value) : "Worksheets"));
 
-/** The worksheet's scripts are there before one is opened. */
-onMounted(() => setTimeout(() => void import("../worksheet/WorksheetPage.vue"), 400));
+const isDropping = ref(false);
+const picker = ref<HTMLInputElement>();
+const { waiting, told, bring } = useImport(() => void shelf.load());
 
-async function load(): Promise<void> {
-  try {
-    const { data, error } = await api.GET("/api/worksheets");
-    if (data) rows.value = data;
-    problem.value = error ? sentence(error) : "";
-  } catch {
-    problem.value = "The server does not answer. Is Upper Slate still running?";
-  }
+// -- choosing several -------------------------------------------------------------------------------------------------
+
+const chosen = ref(new Set<string>());
+watch(place, () => chosen.value.clear());
+/** What an act on a worksheet is about: all that are chosen, if it is one of them. */
+const about = (id: string) => (chosen.value.has(id) ? [...chosen.value] : [id]);
+
+function choose(id: string, isChosen: boolean): void {
+  if (isChosen) chosen.value.add(id);
+  else chosen.value.delete(id);
+}
+
+// -- acts -------------------------------------------------------------------------------------------------------------
+
+function say(sentence: string): void {
+  if (sentence) ElMessage.error(sentence);
+}
+
+async function act(what: string, row: WorksheetRow): Promise<void> {
+  const ids = about(row.id);
+  if (what === "rename") question.value = { title: "Rename worksheet", word: "Rename", name: row.title, take: (name) => shelf.rename(row.id, name) };
+  else if (what === "move") question.value = { title: ids.length > 1 ? `Move ${ids.length} worksheets` : "Move worksheet", word: "Move", folder: row.folder, take: (_name, into) => shelf.move(ids, into) };
+  else if (what === "copy") say(await shelf.copy(ids));
+  else if (what === "remove") await remove(ids);
+  else if (what.startsWith("save ") && ids.length > 1) await archive({ ids, folder: "" });
+  else if (what.startsWith("save ")) download(`/api/worksheets/${row.id}/file/${what.slice(5)}`);
+}
+
+/** Removing needs no question: a word brings back what it was. */
+async function remove(ids: string[]): Promise<void> {
+  const titles = (worksheets.value ?? []).filter((row) => ids.includes(row.id)).map((row) => row.title);
+  const sentence = await shelf.remove(ids);
+  chosen.value.clear();
+  if (sentence) return say(sentence);
+  const message = ElMessage({
+    duration: 8000, offset: 60,
+    message: h("span", [titles.length === 1 ? `“${titles[0]}” is in the bin. ` : `${titles.length} worksheets are in the bin. `, h("button", { class: "quiet-button", onClick: () => (message.close(), void shelf.bringBack(ids).then(say)) }, "Bring back")]),
+  });
+}
+
+async function removeFolder(path: string): Promise<void> {
+  say(await shelf.removeFolder(path));
+  if (folder.value === path || folder.value.startsWith(`${path}/`)) await go({ folder: null });
+}
+
+function makeFolder(within: string): void {
+  question.value = { title: "New folder", word: "Make", name: "", folder: within, take: (name, into) => shelf.makeFolder([into, name].filter(Boolean).join("/")) };
+}
+
+function renameFolder(path: string): void {
+  const parent = path.slice(0, Math.max(0, path.lastIndexOf("/")));
+  question.value = {
+    title: "Rename or move folder", word: "Change", name: nameOf(path), folder: parent,
+    take: async (name, into) => {
+      const to = [into, name].filter(Boolean).join("/");
+      const sentence = await shelf.renameFolder(path, to);
+      if (!sentence && folder.value === path) await go({ folder: to });
+      return sentence;
+    },
+  };
+}
+
+async function archive(wanted: Schemas["MoveIn"]): Promise<void> {
+  await downloadPosted("/api/archive", wanted).catch(() => say("These worksheets could not be saved."));
+}
+
+async function throwAway(row: { id: string }): Promise<void> {
+  say(await shelf.throwAway([row.id]));
+}
+
+// -- where ------------------------------------------------------------------------------------------------------------
+
+async function go(to: Place): Promise<void> {
+  wanted.value = "";
+  await router.push({ name: "shelf", query: to === "bin" ? { bin: null } : to.folder === null ? {} : { folder: to.folder } });
 }
 
 /** The worksheet is there at once, and is made at the server while its title is typed. */
 async function create(): Promise<void> {
   keepTyping();
   try {
-    await router.push({ name: "worksheet", params: { id: newId() }, state: { isNew: true } });
+    await router.push({ name: "worksheet", params: { id: newId() }, state: { isNew: true, folder: folder.value } });
   } catch {
     takeTyped();
     problem.value = "The server does not answer. Is Upper Slate still running?";
   }
 }
 
-function startRenaming(row: WorksheetRow): void {
-  renaming.value = row;
-  newTitle.value = row.title;
+// -- the search -------------------------------------------------------------------------------------------------------
+
+const wanted = ref("");
+const found = ref<Schemas["MatchRow"][] | null>(null);
+let asked = 0;
+watch(wanted, async (text) => {
+  const now = ++asked;
+  if (!text.trim()) return void (found.value = null);
+  await new Promise((later) => setTimeout(later, 120));
+  if (now !== asked) return;
+  const { data } = await api.GET("/api/search", { params: { query: { wanted: text.slice(0, 300) } } }).catch(() => ({ data: undefined }));
+  if (now === asked && data) found.value = data;
+});
+
+// -- dragging and dropping ---------------------------------------------------------------------------------------------
+
+const OURS = "application/x-worksheets";
+
+function drag(event: DragEvent, id: string): void {
+  event.dataTransfer?.setData(OURS, JSON.stringify(about(id)));
 }
 
-async function rename(): Promise<void> {
-  const row = renaming.value;
-  const title = newTitle.value.trim();
-  if (!row || !title) return;
-  const { error } = await api.PATCH("/api/worksheets/{worksheet_id}", { params: { path: { worksheet_id: row.id } }, body: { title } });
-  if (error) ElMessage.error(sentence(error));
-  renaming.value = null;
-  await load();
+async function drop(event: DragEvent, into: string): Promise<void> {
+  isDropping.value = false;
+  const moved = event.dataTransfer?.getData(OURS);
+  if (moved) {
+    const ids = JSON.parse(moved) as string[];
+    if (into === "bin") return remove(ids);
+    say(await shelf.move(ids, into));
+    return chosen.value.clear();
+  }
+  if (event.dataTransfer?.files.length && into !== "bin") await bring(await droppedFiles(event.dataTransfer.items), into);
 }
 
-async function remove(): Promise<void> {
-  const row = removing.value;
-  if (!row) return;
-  const { error } = await api.DELETE("/api/worksheets/{worksheet_id}", { params: { path: { worksheet_id: row.id } } });
-  if (error) ElMessage.error(sentence(error));
-  removing.value = null;
-  await load();
+function over(event: DragEvent): void {
+  isDropping.value = Boolean(event.dataTransfer?.types.includes("Files"));
+  if (isDropping.value) event.preventDefault();
 }
 
-onMounted(() => {
+async function picked(): Promise<void> {
+  const files = [...(picker.value?.files ?? [])].map((file) => ({ file, folder: "" }));
+  if (picker.value) picker.value.value = "";
+  await bring(files, folder.value);
+}
+
+const broughtIn = computed(() => told.value.filter((item) => item.id));
+const refused = computed(() => told.value.filter((item) => !item.id));
+
+onMounted(async () => {
   document.title = "Upper Slate";
-  void load();
+  await shelf.load();
+  kinds.value = (await api.GET("/api/kinds").catch(() => ({ data: undefined }))).data ?? [];
+  setTimeout(() => void import("../worksheet/WorksheetPage.vue"), 400); // the worksheet's scripts are there before one is opened
 });
 </script>
 
 <template>
   <AppHead><ThemeSwitch /></AppHead>
-  <main class="shelf">
-    <div class="top">
-      <h1>Worksheets</h1>
-      <ElButton type="primary" size="large" @click="create">New worksheet</ElButton>
+  <main class="shelf" @dragover="over" @dragleave.self="isDropping = false" @drop.prevent="drop($event, folder)">
+    <FolderList class="aside" :folders="folders" :place="place" :all="worksheets?.length ?? 0" :binned="binned.length" @go="go" @make="makeFolder" @rename="renameFolder" @remove="removeFolder" @save="archive({ ids: [], folder: $event })" @drop="drop" />
+    <div class="main" :class="{ dropping: isDropping }">
+      <div class="top">
+        <h1>{{ heading }}</h1>
+        <ElInput v-model="wanted" class="search" size="large" clearable maxlength="300" placeholder="Find a worksheet" aria-label="Find a worksheet by its title, notes or mathematics" @keydown.esc="wanted = ''" />
+        <button class="word" @click="picker?.click()">Import</button>
+        <input ref="picker" class="hidden-text" type="file" multiple accept=".md,.markdown,.txt,.json,.zip" tabindex="-1" aria-label="Files to import" @change="picked" />
+        <ElButton type="primary" size="large" @click="create">New worksheet</ElButton>
+      </div>
+      <p v-if="problem" class="problem" role="alert">{{ problem }} <button class="quiet-button" @click="shelf.load">Try again</button></p>
+      <div v-if="waiting || told.length" class="told" role="status">
+        <p v-if="waiting">{{ waiting }} {{ waiting === 1 ? "file is" : "files are" }} still on {{ waiting === 1 ? "its" : "their" }} way.</p>
+        <p v-else>{{ broughtIn.length === 1 ? `“${broughtIn[0]?.title}” is on the shelf.` : `${broughtIn.length} worksheets were brought in.` }} <button class="quiet-button" @click="told = []">Close</button></p>
+        <p v-for="item in refused" :key="item.name" class="problem">{{ item.name }}: {{ item.problem }}</p>
+      </div>
+      <template v-if="found">
+        <p class="hint">{{ found.length ? (found.length === 1 ? "One worksheet" : `${found.length} worksheets`) : "Nothing was found. Titles, notes and mathematics are searched as they were typed." }}</p>
+        <FoundList :found="found" :wanted="wanted" />
+      </template>
+      <BinList v-else-if="place === 'bin'" :rows="binned" @back="(id) => shelf.bringBack([id]).then(say)" @away="throwAway" />
+      <template v-else>
+        <div v-if="chosen.size" class="bar" role="group" aria-label="What is chosen">
+          <span>{{ chosen.size }} chosen</span>
+          <button v-for="[word, what] in [['Move to…', 'move'], ['Copy', 'copy'], ['Save as zip', 'save zip'], ['Remove', 'remove']]" :key="what" class="word" @click="what === 'save zip' ? archive({ ids: [...chosen], folder: '' }) : act(what ?? '', shown.find((row) => chosen.has(row.id))!)">{{ word }}</button>
+          <button class="word" @click="chosen.clear()">None</button>
+        </div>
+        <div v-else-if="shown.length > 1" class="order">
+          <span>Sorted by</span>
+          <ElSelect v-model="order" size="small" aria-label="Sorted by"><ElOption value="changed" label="last change" /><ElOption value="title" label="title" /></ElSelect>
+          <button class="word" @click="archive({ ids: [], folder })">Save {{ folder ? "this folder" : "everything" }} as zip</button>
+        </div>
+        <p v-if="worksheets && !shown.length" class="empty">{{ folder ? "Nothing in this folder yet. Worksheets are moved here by dragging them onto its name, or by their menu." : "Nothing here yet. A new worksheet opens with an empty line: type a sum, and see what it comes to." }}</p>
+        <ul class="cards">
+          <li v-for="row in shown" :key="row.id">
+            <WorksheetCard :row="row" :chosen="chosen.has(row.id)" :choosing="chosen.size > 0" :with-folder="!folder" :kinds="kinds" @act="act($event, row)" @choose="choose(row.id, $event)" @drag="drag($event, row.id)" />
+          </li>
+        </ul>
+      </template>
     </div>
-    <p v-if="problem" class="problem" role="alert">{{ problem }} <button class="quiet-button" @click="load">Try again</button></p>
-    <p v-if="rows && !rows.length" class="empty">Nothing here yet. A new worksheet opens with an empty line: type a sum, and see what it comes to.</p>
-    <ul v-if="rows" class="cards">
-      <li v-for="row in rows" :key="row.id"><WorksheetCard :row="row" @rename="startRenaming(row)" @remove="removing = row" /></li>
-    </ul>
   </main>
-  <ElDialog :model-value="renaming !== null" title="Rename worksheet" width="min(440px, 92vw)" @update:model-value="renaming = null">
-    <form @submit.prevent="rename">
-      <ElInput v-model="newTitle" autofocus maxlength="200" aria-label="New title" size="large" />
-    </form>
-    <template #footer>
-      <ElButton @click="renaming = null">Cancel</ElButton>
-      <ElButton type="primary" :disabled="!newTitle.trim()" @click="rename">Rename</ElButton>
-    </template>
-  </ElDialog>
-  <ElDialog :model-value="removing !== null" title="Remove worksheet" width="min(440px, 92vw)" @update:model-value="removing = null">
-    <p>“{{ removing?.title }}” and everything in it will be removed. This cannot be taken back.</p>
-    <template #footer>
-      <ElButton @click="removing = null">Keep it</ElButton>
-      <ElButton type="primary" @click="remove">Remove</ElButton>
-    </template>
-  </ElDialog>
+  <NameDialog :question="question" :folders="folders" @close="question = null" />
 </template>
 
 <style scoped>
-.shelf { max-width: 1080px; margin: 0 auto; padding: 34px 30px 60px; }
-.top { display: flex; justify-content: space-between; align-items: center; gap: 20px; margin-bottom: 26px; }
-h1 { font: 600 29px/1.2 var(--serif); margin: 0; }
-.cards { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(270px, 1fr)); gap: 24px; }
-.empty { font: 17px/1.55 var(--serif); color: var(--ink-quiet); max-width: 34em; }
+.shelf { max-width: 1220px; min-height: calc(100dvh - 48px); margin: 0 auto; padding: 34px 60px 60px; display: grid; grid-template-columns: 210px minmax(0, 1fr); gap: 44px; align-items: start; }
+.main { min-width: 0; border-radius: 4px; }
+.main.dropping { outline: 2px dashed var(--act-line); outline-offset: 12px; }
+.top { display: flex; align-items: center; gap: 14px; margin-bottom: 20px; }
+h1 { flex: 1; font: 600 29px/1.2 var(--serif); margin: 0; min-width: 0; overflow-wrap: anywhere; }
+.search { width: min(320px, 34vw); }
+.word { color: var(--act-strong); font-size: 15px; white-space: nowrap; }
+.word:hover { text-decoration: underline; text-underline-offset: 3px; }
+.order, .bar { display: flex; align-items: center; gap: 10px 18px; flex-wrap: wrap; min-height: 32px; margin-bottom: 14px; font-size: 14px; color: var(--ink-quiet); }
+.order .el-select { width: 130px; margin-left: -8px; }
+.order .word, .bar .word { font-size: 14px; }
+.order .word { margin-left: auto; }
+.bar { padding: 4px 14px; background: var(--act-tint); border-radius: 5px; color: var(--ink); }
+.cards { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 24px; }
+.empty, .hint { font: 17px/1.55 var(--serif); color: var(--ink-quiet); max-width: 34em; }
+.hint { font-size: 15.5px; font-style: italic; margin: 0 0 12px; }
+.told { padding: 8px 16px; margin-bottom: 16px; background: var(--page); border-radius: 4px; box-shadow: var(--shadow-card); }
+.told p { margin: 3px 0; }
 .problem { color: var(--wrong); font: italic 16px var(--serif); }
-@media (max-width: 560px) { .shelf { padding: 22px 16px 40px; } }
+@media (max-width: 900px) {
+  .shelf { grid-template-columns: minmax(0, 1fr); padding: 22px 16px 40px; gap: 18px; }
+  .top { flex-wrap: wrap; }
+  h1 { flex: 1 0 100%; }
+  .search { flex: 1 1 180px; width: auto; }
+}
 </style>

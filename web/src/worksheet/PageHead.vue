@@ -6,9 +6,11 @@ import "element-plus/es/components/segmented/style/css";
 
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/components/dropdown/index";
 import { ElSegmented } from "element-plus/es/components/segmented/index";
-import { nextTick } from "vue";
+import { nextTick, ref } from "vue";
 
+import { api, type Schemas } from "../shared/api/client";
 import AppHead from "../shared/AppHead.vue";
+import { download } from "../shared/download";
 import { enlarge } from "../shared/preferences";
 import { panelOpen, showPanel } from "../sheet/panel";
 import { useWorksheet } from "../sheet/store";
@@ -19,11 +21,11 @@ const sheet = useWorksheet();
 
 const KINDS = [{ value: "exact", label: "Exact" }, { value: "decimal", label: "Decimal" }, { value: "both", label: "Both" }];
 
-function exportMarkdown(): void {
-  const link = document.createElement("a");
-  link.href = `/api/worksheets/${sheet.id}/markdown`;
-  link.download = `${sheet.title}.md`;
-  link.click();
+/** The kinds of files as which it can be saved; asked for when the menu opens. */
+const kinds = ref<Schemas["FileKind"][]>([]);
+async function opened(open: boolean): Promise<void> {
+  if (!open) return back();
+  if (!kinds.value.length) kinds.value = (await api.GET("/api/kinds").catch(() => ({ data: undefined }))).data ?? [];
 }
 
 /** What takes the focus itself. */
@@ -50,10 +52,10 @@ function more(command: string): void {
     redo: () => sheet.step("redo"),
     larger: () => enlarge(1),
     smaller: () => enlarge(-1),
-    markdown: exportMarkdown,
   };
   chosen = command;
-  acts[command]?.();
+  if (command.startsWith("save ")) download(`/api/worksheets/${sheet.id}/file/${command.slice(5)}`);
+  else acts[command]?.();
 }
 </script>
 
@@ -65,7 +67,7 @@ function more(command: string): void {
     <button class="head-word narrow-only" data-keeps-editor @mousedown.prevent @click="showPanel('patterns')">Patterns</button>
     <button class="head-word wide-only" :disabled="!sheet.canUndo" @click="sheet.step('undo')">Undo</button>
     <button class="head-word wide-only" :disabled="!sheet.canRedo" @click="sheet.step('redo')">Redo</button>
-    <ElDropdown trigger="click" @command="more" @visible-change="(open: boolean) => !open && back()">
+    <ElDropdown trigger="click" @command="more" @visible-change="opened">
       <button class="head-word">More</button>
       <template #dropdown>
         <ElDropdownMenu>
@@ -80,7 +82,7 @@ function more(command: string): void {
           <ElDropdownItem divided command="larger">Larger text</ElDropdownItem>
           <ElDropdownItem command="smaller">Smaller text</ElDropdownItem>
           <ElDropdownItem command="preferences">Preferences</ElDropdownItem>
-          <ElDropdownItem divided command="markdown">Save as Markdown</ElDropdownItem>
+          <ElDropdownItem v-for="(kind, index) in kinds" :key="kind.ending" :divided="index === 0" :command="`save ${kind.ending}`">Save as {{ kind.name }}</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>

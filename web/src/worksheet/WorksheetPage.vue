@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useEventListener } from "@vueuse/core";
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, toRef, watch } from "vue";
+import { useRoute } from "vue-router";
+
 import { preferences } from "../shared/preferences";
 import { takeTyped } from "../shared/typedAhead";
 import { likelyHeight } from "./cellHeights";
@@ -11,6 +13,7 @@ import FindBar from "./FindBar.vue";
 import KeysDialog from "./KeysDialog.vue";
 import NameCard from "./NameCard.vue";
 import PageHead from "./PageHead.vue";
+import { keepPlace, leftAt } from "../sheet/leftAt";
 import { panelOpen } from "../sheet/panel";
 import PreferencesDialog from "./PreferencesDialog.vue";
 import SidePanel from "./SidePanel.vue";
@@ -25,6 +28,7 @@ import WriteAgainDialog from "./WriteAgainDialog.vue";
 
 const props = defineProps<{ id: string }>();
 const sheet = useWorksheet();
+const route = useRoute();
 const keysOpen = ref(false);
 const preferencesOpen = ref(false);
 const againOpen = ref(false);
@@ -45,13 +49,15 @@ async function open(): Promise<void> {
   if (history.state.isNew) return begin();
   await sheet.open(props.id);
   if (sheet.missing || !sheet.loaded) return;
-  if (!sheet.cells.length) sheet.activate(sheet.insert(null), "end");
+  if (!sheet.cells.length) return sheet.activate(sheet.insert(null), "end");
+  const at = typeof route.query.cell === "string" ? route.query.cell : leftAt(props.id);
+  if (at && sheet.cellOf(at) && !sheet.active) sheet.putMark(at);
 }
 
 /** A new worksheet waits for nothing: its title can be typed at once. */
 async function begin(): Promise<void> {
   history.replaceState({ ...history.state, isNew: false }, "");
-  sheet.begin(props.id, preferences.value.conventions);
+  sheet.begin(props.id, preferences.value.conventions, String(history.state.folder ?? ""));
   sheet.insert(null);
   await nextTick();
   titleField.value?.focus();
@@ -93,12 +99,16 @@ watch(() => sheet.title, (title) => title && (document.title = `${title} – Upp
 // the text being written is kept when the window goes, and what can still be sent is sent
 useEventListener(window, "pagehide", () => {
   rename();
+  keepPlace(props.id, sheet.active ?? sheet.mark);
   if (sheet.active) sheet.commit(sheet.active);
   sheet.keepNow();
 });
 watch(() => props.id, open);
 onMounted(open);
-onBeforeUnmount(() => sheet.close());
+onBeforeUnmount(() => {
+  keepPlace(props.id, sheet.active ?? sheet.mark);
+  sheet.close();
+});
 
 /** The title while it is typed: what arrives meanwhile does not write over it. */
 const typedTitle = ref<string | null>(null);
