@@ -11,6 +11,7 @@ import "./styles/values.css";
 import "./styles/roles.css";
 import "./styles/element.css";
 import "./styles/base.css";
+import "./styles/print.css";
 
 import { createPinia } from "pinia";
 import { createApp } from "vue";

@@ -16,7 +16,7 @@ import { panelOpen, showPanel } from "../sheet/panel";
 import { useWorksheet } from "../sheet/store";
 
 /** The head of a worksheet: whether it is saved, the kind of its answers, undo, and everything else by name. */
-const emit = defineEmits<{ keys: []; preferences: []; find: []; writeAgain: [] }>();
+const emit = defineEmits<{ keys: []; preferences: []; find: []; writeAgain: []; print: [] }>();
 const sheet = useWorksheet();
 
 const KINDS = [{ value: "exact", label: "Exact" }, { value: "decimal", label: "Decimal" }, { value: "both", label: "Both" }];
@@ -29,7 +29,7 @@ async function opened(open: boolean): Promise<void> {
 }
 
 /** What takes the focus itself. */
-const TAKES_FOCUS = ["keys", "preferences", "find", "again", "handbook"];
+const TAKES_FOCUS = ["keys", "preferences", "print", "find", "again", "handbook"];
 let chosen = "";
 
 /** The menu is closed: the cursor goes back to the line, unless what was chosen takes it. */
@@ -48,6 +48,7 @@ function more(command: string): void {
     preferences: () => emit("preferences"),
     find: () => emit("find"),
     again: () => emit("writeAgain"),
+    print: () => emit("print"),
     undo: () => sheet.step("undo"),
     redo: () => sheet.step("redo"),
     larger: () => enlarge(1),
@@ -82,7 +83,8 @@ function more(command: string): void {
           <ElDropdownItem divided command="larger">Larger text</ElDropdownItem>
           <ElDropdownItem command="smaller">Smaller text</ElDropdownItem>
           <ElDropdownItem command="preferences">Preferences</ElDropdownItem>
-          <ElDropdownItem v-for="(kind, index) in kinds" :key="kind.ending" :divided="index === 0" :command="`save ${kind.ending}`">Save as {{ kind.name }}</ElDropdownItem>
+          <ElDropdownItem divided command="print">Print</ElDropdownItem>
+          <ElDropdownItem v-for="kind in kinds" :key="kind.ending" :command="`save ${kind.ending}`">Save as {{ kind.name }}</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>

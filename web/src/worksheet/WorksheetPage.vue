@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from "@vueuse/core";
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, toRef, watch } from "vue";
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 
 import { preferences } from "../shared/preferences";
@@ -16,6 +16,8 @@ import PageHead from "./PageHead.vue";
 import { keepPlace, leftAt } from "../sheet/leftAt";
 import { panelOpen } from "../sheet/panel";
 import PreferencesDialog from "./PreferencesDialog.vue";
+import PrintDialog from "./PrintDialog.vue";
+import PrintedNames from "./PrintedNames.vue";
 import SidePanel from "./SidePanel.vue";
 import { useWorksheet } from "../sheet/store";
 import { useDragging } from "./useDragging";
@@ -23,6 +25,7 @@ import { useInSight } from "./useInSight";
 import { useKeepsWriting } from "./useKeepsWriting";
 import { useMarkKeys } from "./useMarkKeys";
 import { usePageKeys } from "./usePageKeys";
+import { printChoices, printing, usePrinting } from "./usePrinting";
 import { useWindowing } from "./useWindowing";
 import WriteAgainDialog from "./WriteAgainDialog.vue";
 
@@ -40,8 +43,10 @@ const panel = ref<InstanceType<typeof SidePanel>>();
 const side = computed(() => panel.value?.$el as HTMLElement | undefined);
 const lost = computed(() => [...sheet.clashes.keys()].filter((cell) => !sheet.cellOf(cell)));
 
-const isPinned = (cell: string) => cell === sheet.active || cell === sheet.mark || cell === sheet.sought;
-const { rows, vMeasured } = useWindowing(toRef(sheet, "visible"), page, isPinned, (cell) => likelyHeight(cell, sheet.results.get(cell.id) ?? []), computed(() => preferences.value.textSize / 100));
+/** On paper stands every cell, also what is folded away. */
+const cells = computed(() => (printing.value ? sheet.cells : sheet.visible));
+const isPinned = (cell: string) => printing.value || cell === sheet.active || cell === sheet.mark || cell === sheet.sought;
+const { rows, vMeasured } = useWindowing(cells, page, isPinned, (cell) => likelyHeight(cell, sheet.results.get(cell.id) ?? []), computed(() => preferences.value.textSize / 100));
 useDragging(page);
 useInSight(page, side, () => sheet.active);
 
@@ -93,7 +98,16 @@ function find(withReplace: boolean): void {
 
 useMarkKeys();
 useKeepsWriting();
-usePageKeys({ keys: () => (keysOpen.value = true), find, writeAgain: () => (againOpen.value = true) });
+usePageKeys({ keys: () => (keysOpen.value = true), find, writeAgain: () => (againOpen.value = true), print: () => (printOpen.value = true) });
+const printOpen = ref(false);
+const { print } = usePrinting(() => sheet.title);
+
+/** The dialog goes first, then the page goes on paper. */
+async function toPaper(): Promise<void> {
+  printOpen.value = false;
+  await new Promise((later) => setTimeout(later, 350));
+  await print();
+}
 
 watch(() => sheet.title, (title) => title && (document.title = `${title} – Upper Slate`));
 // the text being written is kept when the window goes, and what can still be sent is sent
@@ -105,6 +119,7 @@ useEventListener(window, "pagehide", () => {
 });
 watch(() => props.id, open);
 onMounted(open);
+onMounted(() => setTimeout(() => void import("../graph/GraphFigure.vue"), 3000)); // a print by the browser's own menu waits for nothing
 onBeforeUnmount(() => {
   keepPlace(props.id, sheet.active ?? sheet.mark);
   sheet.close();
@@ -146,7 +161,7 @@ function below(event: MouseEvent): void {
 
 <template>
   <div class="screen" :class="{ wide: !panelOpen }" @pointerdown="press">
-    <PageHead @keys="keysOpen = true" @preferences="preferencesOpen = true" @find="find(true)" @write-again="againOpen = true" />
+    <PageHead @keys="keysOpen = true" @preferences="preferencesOpen = true" @find="find(true)" @write-again="againOpen = true" @print="printOpen = true" />
     <main class="desk">
       <FindBar v-if="finding" ref="findBar" :with-replace="finding === 'replace'" @close="finding = ''" />
       <p v-if="sheet.problem" class="problem" role="alert">{{ sheet.problem }} <RouterLink v-if="sheet.missing" to="/">To the shelf</RouterLink></p>
@@ -162,12 +177,14 @@ function below(event: MouseEvent): void {
             <div v-else class="far" :style="{ height: `${row.height}px` }" />
           </template>
         </div>
+        <PrintedNames v-if="printing && printChoices.names" />
       </article>
     </main>
     <SidePanel v-if="panelOpen" ref="panel" class="side" />
     <NameCard :within="page" />
     <KeysDialog :open="keysOpen" @close="keysOpen = false" @closed="sheet.backToWriting()" />
     <PreferencesDialog :open="preferencesOpen" @close="preferencesOpen = false" @closed="sheet.backToWriting()" />
+    <PrintDialog :open="printOpen" @close="printOpen = false" @closed="sheet.backToWriting()" @print="toPaper" />
     <WriteAgainDialog :open="againOpen" @close="againOpen = false" @closed="sheet.backToWriting()" />
   </div>
 </template>

@@ -75,6 +75,7 @@ export const KEY_GROUPS: KeyGroup[] = [
     title: "The page",
     keys: [
       ["Ctrl + F, Ctrl + H", "find, replace"],
+      ["Ctrl + P", "print"],
       ["Ctrl + Z, Ctrl + Y", "undo, redo"],
       ["Alt + + −", "larger, smaller text"],
       ["Ctrl + F1", "this list"],

@@ -10,6 +10,7 @@ interface Opens {
   keys(): void;
   find(withReplace: boolean): void;
   writeAgain(): void;
+  print(): void;
 }
 
 /** The keys that work anywhere on the worksheet's screen. */
@@ -55,6 +56,7 @@ export function usePageKeys(opens: Opens) {
     if (isPoint(event)) (event.shiftKey && event.code === "Period" ? switchAll : switchLine)();
     else if (command && key === "f") opens.find(false);
     else if (command && key === "h") opens.find(true);
+    else if (command && key === "p" && !event.shiftKey) opens.print();
     else if (command && !inText && key === "z") void sheet.step(event.shiftKey ? "redo" : "undo");
     else if (command && !inText && key === "y") void sheet.step("redo");
     else if (letter && WITH_ALT[letter]) WITH_ALT[letter]();

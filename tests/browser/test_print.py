@@ -1,0 +1,81 @@
+"""A worksheet on paper: printed to PDF and read back."""
+
+from __future__ import annotations
+
+import io
+import re
+import unittest
+
+from playwright.sync_api import expect
+from pypdf import PdfReader
+
+from .in_browser import InBrowser
+
+#: Keeps what the page is when it would go on paper: the dialog waits for everything, then calls this.
+_STUB = """
+() => { window.print = () => { window.printed = {
+  cells: document.querySelectorAll('.slot').length, waiting: document.querySelectorAll('.room:not(:has(.plot))').length,
+  names: document.querySelector('.printed-names')?.innerText ?? '', numbers: !document.documentElement.matches('.print-no-numbers'),
+  paper: [...document.querySelectorAll('style')].map((s) => s.textContent).find((t) => t.includes('@page')) ?? '' }; }; }
+"""
+
+
+class Print(InBrowser):
+    theme = "dark"
+
+    def pdf(self) -> PdfReader:
+        """What the browser's own menu would print."""
+        return PdfReader(io.BytesIO(self.page.pdf(prefer_css_page_size=True, print_background=True)))
+
+    def test_the_demo_is_on_paper_as_it_reads(self) -> None:
+        self.open_demo("Homework, checked")
+        expect(self.page.locator(".slot .tick").first).to_be_visible()
+        found = self.pdf()
+        text = re.sub(r"\s+", " ", " ".join(page.extract_text() for page in found.pages))
+        for told in ("Homework, checked", "Three exercises with the working written out", "the only solution", "always equal", "1 / "):
+            self.assertIn(told, text)
+        for frame in ("Names here", "Saved", "ways to write it", "Undo"):
+            self.assertNotIn(frame, text)
+        self.assertEqual([round(float(side)) for side in found.pages[0].mediabox[2:]], [595, 842])
+        expect(self.page.locator("html")).not_to_have_class(re.compile("print-no"))
+
+    def test_every_cell_whatever_is_on_the_screen(self) -> None:
+        self.open_worksheet(*(f"{k} * 1000 + 7" for k in range(1, 120)), "graph x^2", "table x^2 for x from 1 to 5")
+        self.page.wait_for_selector(".slot .value .katex")
+        self.page.locator(".slot").first.hover()
+        text = "".join(re.sub(r"\s+", "", page.extract_text()) for page in self.pdf().pages)
+        for k in (1, 60, 119):
+            self.assertIn(f"{k}⋅1000+7", text)
+        self.page.evaluate(_STUB)
+        self.keys("Escape", "Control+p")
+        dialog = self.page.get_by_role("dialog", name="Print")
+        dialog.get_by_text("numbers of the cells").click()
+        dialog.get_by_text("a list of names at the end").click()
+        dialog.get_by_text("Letter").click()
+        dialog.get_by_role("button", name="Print").click()
+        self.page.wait_for_function("window.printed")
+        seen = self.page.evaluate("window.printed")
+        self.assertEqual((seen["cells"], seen["waiting"], seen["numbers"]), (121, 0, False))
+        self.assertIn("Letter", seen["paper"])
+        self.assertIn("Names", seen["names"])
+        self.page.wait_for_function("document.querySelectorAll('.slot').length < 60")  # the screen is as it was
+
+    def test_no_line_is_cut_and_a_heading_stays_with_what_follows(self) -> None:
+        cells = []
+        for k in range(30):
+            cells += [f"# Part {k}", f"```slate\nf_{k}(x) = x^2/{k + 1} + sqrt(x)/{k + 2}\nf_{k}(2)\n```"]
+        made = self.page.request.post(f"{self.application.url}api/worksheets", data={"title": "Parts", "markdown": "\n\n".join(cells)}).json()["id"]
+        self.page.goto(f"{self.application.url}w/{made}")
+        self.page.wait_for_selector(".slot .value .katex")
+        self.addCleanup(lambda: self.page.request.delete(f"{self.application.url}api/worksheets/{made}"))
+        pages = [page.extract_text() for page in self.pdf().pages]
+        self.assertGreater(len(pages), 2)
+        for number, text in enumerate(pages, start=1):
+            lines = [line.strip() for line in text.splitlines() if line.strip()]
+            self.assertIn(f"{number} / {len(pages)}", text)
+            body = [line for line in lines if line not in ("Parts", f"{number} / {len(pages)}")]
+            self.assertNotRegex(body[-1], r"^Part \d+$")
+
+
+if __name__ == "__main__":
+    unittest.main()
