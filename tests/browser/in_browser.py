@@ -111,6 +111,14 @@ class InBrowser(unittest.TestCase):
             entry.click()
             self.page.wait_for_timeout(800)
 
+    def wait_until(self, expression: str) -> None:
+        """Waits until an expression of JavaScript is true: asked for again and again, since the page evaluates no texts itself."""
+        for _ in range(300):
+            if self.page.evaluate(expression):
+                return
+            self.page.wait_for_timeout(50)
+        self.fail(f"{expression} did not come true")
+
     def wait_for_editor(self) -> None:
         self.page.wait_for_selector(".cm-content:focus")
 

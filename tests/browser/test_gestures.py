@@ -191,7 +191,7 @@ class Gestures(InBrowser):
     def test_with_twelve_graphs_the_page_moves_as_it_is_moved(self) -> None:
         cells = [line for k in range(12) for line in (f"f_{k + 1}(x) = x^2 - {k + 2}x", f"graph f_{k + 1} for x from -3 to {k + 6}")]
         self.open_worksheet(*cells)
-        self.page.wait_for_function("document.documentElement.scrollHeight > 4500")  # all are worked out
+        self.wait_until("document.documentElement.scrollHeight > 4500")  # all are worked out
         self.page.reload()
         expect(self.page.locator(".plot .curve path").first).to_be_visible()
         height = self.page.evaluate("document.documentElement.scrollHeight")

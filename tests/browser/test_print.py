@@ -53,12 +53,12 @@ class Print(InBrowser):
         dialog.get_by_text("a list of names at the end").click()
         dialog.get_by_text("Letter").click()
         dialog.get_by_role("button", name="Print").click()
-        self.page.wait_for_function("window.printed")
+        self.wait_until("window.printed")
         seen = self.page.evaluate("window.printed")
         self.assertEqual((seen["cells"], seen["waiting"], seen["numbers"]), (121, 0, False))
         self.assertIn("Letter", seen["paper"])
         self.assertIn("Names", seen["names"])
-        self.page.wait_for_function("document.querySelectorAll('.slot').length < 60")  # the screen is as it was
+        self.wait_until("document.querySelectorAll('.slot').length < 60")  # the screen is as it was
 
     def test_no_line_is_cut_and_a_heading_stays_with_what_follows(self) -> None:
         cells = []
