@@ -234,7 +234,7 @@ class Graphs(InBrowser):
         expect(self.curves).to_have_count(1)
         self.tool("window")
         self.figure().get_by_text("equal scales").click()
-        self.page.wait_for_function(
+        self.wait_until(
             "() => { const b = document.querySelector('.plot .curve path').getBBox();"
             " return Math.abs(b.width / b.height - 1) < 0.02; }"
         )
@@ -338,7 +338,7 @@ class Graphs(InBrowser):
         self.cell(1).locator(".cell").click()
         self.wait_for_editor()
         self.keys("Alt+ArrowUp")
-        self.page.wait_for_function(
+        self.wait_until(
             "before => document.querySelector('.plot .curve path')?.getAttribute('d') !== before",
             arg=before,
         )
