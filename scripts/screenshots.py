@@ -16,6 +16,7 @@ from tests.browser.driver import Application, browser_page
 
 #: Which worksheet a picture shows.
 TITLES = {
+    "print": "Homework, checked",
     "writing": "Nectar to honey",
     "patterns": "Nectar to honey",
     "checked": "Homework, checked",
@@ -25,11 +26,18 @@ TITLES = {
 }
 
 
+#: Pictures of the shelf itself.
+ON_SHELF = ("shelf", "search", "bin")
+
+
 def main(folder: Path) -> None:
     folder.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as data, Application(Path(data), demo=True) as application:
         for name, size, theme in (
             ("shelf", (1280, 800), "light"),
+            ("search", (1280, 800), "light"),
+            ("bin", (1280, 800), "light"),
+            ("print", (1280, 800), "light"),
             ("worksheet", (1280, 800), "light"),
             ("worksheet-dark", (1280, 800), "dark"),
             ("writing", (1280, 800), "light"),
@@ -46,8 +54,8 @@ def main(folder: Path) -> None:
             with browser_page(size, theme) as page:
                 page.goto(application.url)
                 page.wait_for_selector(".card")
-                if name == "shelf":
-                    page.wait_for_timeout(300)
+                if name in ON_SHELF:
+                    page.wait_for_timeout(500)
                 else:
                     title = TITLES.get(name, "The cheapest cell")
                     page.get_by_role("heading", name=title).click()
@@ -104,8 +112,19 @@ def _plot(tool: str, page: Page) -> None:
     page.wait_for_timeout(800)
 
 
+def _bin(page: Page) -> None:
+    page.get_by_role("button", name="What to do with Syrup and frames", exact=True).click()
+    page.get_by_role("menuitem", name="Remove").click()
+    page.locator(".folders .place", has_text="Bin").click()
+    page.wait_for_timeout(400)
+    page.locator("h1").hover()
+
+
 #: What is done before a picture is taken.
 PREPARE: dict[str, Callable[[Page], None]] = {
+    "search": lambda page: page.get_by_label("Find a worksheet").fill("sqrt(3)"),
+    "bin": _bin,
+    "print": lambda page: page.keyboard.press("Control+p"),
     "writing": _writing,
     "patterns": _patterns,
     "arranging": _arranging,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import math
 import re
 import unittest
@@ -338,10 +339,7 @@ class Graphs(InBrowser):
         self.cell(1).locator(".cell").click()
         self.wait_for_editor()
         self.keys("Alt+ArrowUp")
-        self.wait_until(
-            "before => document.querySelector('.plot .curve path')?.getAttribute('d') !== before",
-            arg=before,
-        )
+        self.wait_until(f"document.querySelector('.plot .curve path')?.getAttribute('d') !== {json.dumps(before)}")
 
     def test_the_look_of_a_curve(self) -> None:
         self.two_curves()
