@@ -20,6 +20,11 @@ def main(arguments: Sequence[str] | None = None) -> int:
     run.add_argument("files", nargs="+", metavar="FILE", help="a Markdown file; - reads standard input")
     run.add_argument("--json", action="store_true", help="one JSON object on one line for each file")
     run.add_argument("--limit", type=float, default=20.0, metavar="SECONDS", help="time limit for a line (20)")
+    export = commands.add_parser("export", help="write worksheets as files of another kind, with their results")
+    export.add_argument("files", nargs="+", metavar="FILE", help="worksheets as Markdown or JSON")
+    export.add_argument("--to", required=True, metavar="KIND", help="html, md, json or csv")
+    export.add_argument("-o", "--out", type=Path, required=True, metavar="OUT", help="the file to write; with several files a folder")
+    export.add_argument("--limit", type=float, default=20.0, metavar="SECONDS", help="time limit for a line (20)")
     serve = commands.add_parser("serve", help="serve the application on this machine")
     serve.add_argument("--port", type=int, default=8765, help="port to listen on (8765)")
     serve.add_argument("--data", type=Path, default=None, metavar="DIR", help="folder for the worksheets (data)")
@@ -27,6 +32,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
     given = parser.parse_args(arguments)
     if given.command == "run":
         return run_files(given.files, given.json, given.limit)
+    if given.command == "export":
+        return export_files(given.files, given.to, given.out, given.limit)
     from .api.serve import serve as serve_application
 
     return serve_application(given.port, given.data, given.demo)
@@ -65,6 +72,34 @@ def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
                 from .formats.terminal import show
 
                 show(file, sheet, list(rows.values()), several=len(files) > 1)
+    return status
+
+
+def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
+    """Writes each file as another kind. 0: all were written; 2: a file cannot be read or written, or there is no such kind."""
+    from .formats.archive import file_name, read_any
+    from .formats.kinds import KINDS
+    from .formats.worked import Worked, work_out_file
+    from .workroom.workroom import Workroom
+
+    kind = KINDS.get(to)
+    if kind is None:
+        print(f"upper-slate: there is no kind of file {to}; there are {', '.join(KINDS)}.", file=sys.stderr)
+        return 2
+    status = 0
+    with Workroom(workers=1, limit=limit) as room:
+        for file in files:
+            try:
+                (read,) = read_any(Path(file).name, Path(file).read_bytes())
+                if read.sheet is None:
+                    raise ValueError(read.problem)
+                worked = work_out_file(read.sheet, room.work_out) if kind.needs_results else Worked(read.sheet, ())
+                place = out / f"{file_name(read.sheet.title or Path(file).stem)}.{to}" if len(files) > 1 else out
+                place.parent.mkdir(parents=True, exist_ok=True)
+                place.write_text(kind.write(worked), encoding="utf-8", newline="")
+            except (OSError, ValueError) as error:
+                print(f"upper-slate: {file}: {(error.strerror or error) if isinstance(error, OSError) else error}", file=sys.stderr)
+                status = 2
     return status
 
 

@@ -10,8 +10,9 @@ import zipfile
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.formats.archive import file_name, read_any, write_archive
 from upper_slate.formats.json_file import read_json, write_json
-from upper_slate.formats.kinds import KINDS
+from upper_slate.formats.kinds import KEPT
 from upper_slate.formats.markdown import BadFile, FileCell, WorksheetFile
+from upper_slate.formats.worked import Worked
 
 SHEET = WorksheetFile(
     Conventions().with_changes({"angles": "degrees", "decimals": "3 sf"}),
@@ -50,9 +51,9 @@ class Archives(unittest.TestCase):
         self.assertEqual(len({r.name for r in read}), 2)
 
     def test_each_kind_is_read_by_its_endings(self) -> None:
-        for kind in KINDS.values():
+        for kind in KEPT.values():
             for ending in kind.endings:
-                (read,) = read_any(f"a.{ending.upper()}", kind.write(SHEET).encode())
+                (read,) = read_any(f"a.{ending.upper()}", kind.write(Worked(SHEET, ())).encode())
                 self.assertIsNotNone(read.sheet, read.problem)
                 self.assertEqual(read.sheet and read.sheet.title, SHEET.title)
 

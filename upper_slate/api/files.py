@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Final
 from urllib.parse import quote
 
 from fastapi import APIRouter, Body, Query, Response
 
+from ..core.line.result import LineResult
 from ..formats.archive import file_name, read_any, write_archive
 from ..formats.kinds import KINDS
+from ..formats.markdown import WorksheetFile
+from ..formats.worked import Worked
 from ..store.refusals import NotFound, Refused
 from ..store.shelf import path_of
 from ..store.worksheets import to_file
@@ -16,6 +19,8 @@ from .office import OfficeIn
 from .schemas import FileKind, Imported, MoveIn
 
 router = APIRouter(tags=["files"])
+#: Seconds that a file waits for lines that are still being worked out; what is not there by then is left open in it.
+_PATIENCE: Final = 30.0
 
 
 @router.get("/kinds", operation_id="listKinds")
@@ -30,8 +35,15 @@ def save(worksheet_id: str, ending: str, office: OfficeIn) -> Response:
     kind = KINDS.get(ending)
     if kind is None:
         raise NotFound("There is no such kind of file.")
-    sheet = to_file(office.worksheets.opened(worksheet_id))
-    return _sent(kind.write(sheet).encode(), f"{file_name(sheet.title or '')}.{ending}", kind.media)
+    stored = office.worksheets.opened(worksheet_id)
+    sheet: WorksheetFile = to_file(stored)
+    results: tuple[tuple[LineResult, ...], ...] = ()
+    if kind.needs_results:
+        desk = office.desk(worksheet_id)
+        desk.wait_until_done(_PATIENCE)
+        known = desk.results()
+        results = tuple(tuple(known.get(cell.id, ())) for cell in stored.sheet.cells)
+    return _sent(kind.write(Worked(sheet, results)).encode(), f"{file_name(sheet.title or '')}.{ending}", kind.media)
 
 
 @router.post("/archive", operation_id="saveArchive", response_class=Response)

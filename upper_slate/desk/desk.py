@@ -13,7 +13,7 @@ from ..core.line.conventions import Conventions
 from ..core.line.result import DraftRow, LineRow
 from ..core.line.tasks import LineOutcome
 from ..core.page.cells import MathCell, PlannedLine
-from ..core.page.notes import live_values
+from ..core.page.notes import planned_cell
 from ..core.page.page import Page
 from ..store.outcomes import Outcomes
 from ..store.states import CellState, SheetState
@@ -41,14 +41,6 @@ _TROUBLE: Final = "Something went wrong with this worksheet, so its results are 
 _ENDED: Final = ("took-too-long", "stopped", "out-of-memory")
 
 Listener = Callable[[Event], None]
-
-
-def _planned(cell: CellState) -> MathCell | None:
-    """A cell of mathematics, or a note that shows values; None for any other note."""
-    if cell.kind == "math":
-        return MathCell(cell.id, cell.text)
-    values = live_values(cell.text) if "`" in cell.text else []
-    return MathCell(cell.id, "\n".join(values), is_note=True) if values else None
 
 
 @dataclass
@@ -279,7 +271,7 @@ class Desk:
         before, self._planned = self._planned, {}
         for cell in sheet.cells:
             held = before.get(cell.id)
-            self._planned[cell.id] = held if held is not None and held[0] is cell else (cell, _planned(cell))
+            self._planned[cell.id] = held if held is not None and held[0] is cell else (cell, planned_cell(cell.id, cell.kind, cell.text))
         return [made for _, made in self._planned.values() if made is not None]
 
     def _publish(self, changed: dict[str, list[LineRow]], revision: int) -> None:

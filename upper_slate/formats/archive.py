@@ -10,8 +10,9 @@ from dataclasses import dataclass, replace
 from pathlib import PurePosixPath
 from typing import Final
 
-from .kinds import KINDS, READ_BY
+from .kinds import KEPT, READ_BY
 from .markdown import BadFile, WorksheetFile
+from .worked import Worked
 
 #: What an archive may hold: so many files, so many bytes when they are unpacked.
 _MOST_FILES: Final = 4_000
@@ -43,7 +44,7 @@ def read_any(name: str, data: bytes) -> list[ReadFile]:
 def _read_one(name: str, data: bytes) -> ReadFile:
     ending = PurePosixPath(name).suffix.lower().lstrip(".")
     kind = READ_BY.get(ending)
-    if kind is None:
+    if kind is None or kind.read is None:
         return ReadFile(name, problem="Only Markdown, JSON and zip files of them can be read.")
     if len(data) > _LARGEST:
         return ReadFile(name, problem=f"This file is larger than {_LARGEST // 1_000_000} MB.")
@@ -103,8 +104,8 @@ def write_archive(sheets: Iterable[WorksheetFile]) -> bytes:
             while name.casefold() in taken:
                 name, number = f"{stem} {number}", number + 1
             taken.add(name.casefold())
-            for ending, kind in KINDS.items():
-                archive.writestr(f"{name}.{ending}", kind.write(sheet))
+            for ending, kind in KEPT.items():
+                archive.writestr(f"{name}.{ending}", kind.write(Worked(sheet, ())))
     return held.getvalue()
 
 

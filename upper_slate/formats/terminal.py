@@ -8,10 +8,7 @@ from typing import TextIO
 
 from ..core.line.result import CounterexampleResult, LineResult, ScalarResult
 from .markdown import WorksheetFile
-
-_VERDICTS = {"true": "true", "not-true": "not true", "equal": "always equal", "equal-where-defined": "equal where both have a meaning",
-             "not-equal": "not equal", "not-settled": "not settled", "true-where-defined": "true where it has a meaning", "follows": "follows",
-             "loses-solutions": "loses solutions", "adds-solutions": "adds solutions", "does-not-follow": "does not follow"}
+from .verdicts import VERDICTS
 
 
 def show(file: str, sheet: WorksheetFile, cells: list[list[LineResult]], several: bool, out: TextIO | None = None) -> None:
@@ -72,7 +69,7 @@ def _answer(line: LineResult, source: str, first: str) -> str:
         if decimal and asked and (exact is None or decimal["text"] != exact["text"]):
             shown += f"  {decimal['relation']}  {decimal['text']}"
     if line["verdict"]:
-        shown += f"   {_VERDICTS[line['verdict']]}"
+        shown += f"   {VERDICTS[line['verdict']]}"
     return shown
 
 

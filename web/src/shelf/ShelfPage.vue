@@ -182,7 +182,7 @@ onMounted(async () => {
   document.title = "Upper Slate";
   await shelf.load();
   kinds.value = (await api.GET("/api/kinds").catch(() => ({ data: undefined }))).data ?? [];
-  setTimeout(() => void import("../worksheet/WorksheetPage.vue"), 400); // the worksheet's scripts are there before one is opened
+  setTimeout(() => void import("../worksheet/WorksheetPage.vue").catch(() => undefined), 400); // the worksheet's scripts are there before one is opened
 });
 </script>
 

@@ -119,7 +119,7 @@ useEventListener(window, "pagehide", () => {
 });
 watch(() => props.id, open);
 onMounted(open);
-onMounted(() => setTimeout(() => void import("../graph/GraphFigure.vue"), 3000)); // a print by the browser's own menu waits for nothing
+onMounted(() => setTimeout(() => void import("../graph/GraphFigure.vue").catch(() => undefined), 3000)); // a print by the browser's own menu waits for nothing
 onBeforeUnmount(() => {
   keepPlace(props.id, sheet.active ?? sheet.mark);
   sheet.close();
