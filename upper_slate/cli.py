@@ -9,6 +9,9 @@ from collections.abc import Sequence
 from pathlib import Path
 
 from . import __version__
+from .core.line.conventions import Conventions
+from .core.line.result import LineResult
+from .core.page.cells import MathCell
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -42,7 +45,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
 def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
     """Works out each file by itself. 0: every line has a result; 1: a line has an error; 2: a file cannot be read."""
     from .core.answering.pages import work_out_page
-    from .core.line.result import LineResult, printed
+    from .core.line.result import printed
     from .core.page.cells import MathCell
     from .formats.markdown import BadFile, read_markdown
     from .workroom.workroom import Workroom
@@ -77,6 +80,7 @@ def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
 
 def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
     """Writes each file as another kind. 0: all were written; 2: a file cannot be read or written, or there is no such kind."""
+    from .core.answering.pages import work_out_page
     from .formats.archive import file_name, read_any
     from .formats.kinds import KINDS
     from .formats.worked import Worked, work_out_file
@@ -88,12 +92,15 @@ def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
         return 2
     status = 0
     with Workroom(workers=1, limit=limit) as room:
+        def work(cells: list[MathCell], conventions: Conventions) -> list[tuple[str, LineResult]]:
+            return [(line.line.cell_id, line.outcome.result) for line in work_out_page(cells, conventions, {}, room.work_out).lines]
+
         for file in files:
             try:
                 (read,) = read_any(Path(file).name, Path(file).read_bytes())
                 if read.sheet is None:
                     raise ValueError(read.problem)
-                worked = work_out_file(read.sheet, room.work_out) if kind.needs_results else Worked(read.sheet, ())
+                worked = work_out_file(read.sheet, work) if kind.needs_results else Worked(read.sheet, ())
                 place = out / f"{file_name(read.sheet.title or Path(file).stem)}.{to}" if len(files) > 1 else out
                 place.parent.mkdir(parents=True, exist_ok=True)
                 place.write_text(kind.write(worked), encoding="utf-8", newline="")

@@ -48,8 +48,9 @@ class Shelf(WithServer):
         one, other = self.create("1/3 + 1/6"), self.create("f(t) = sin(t)")
         self.http.post("/move", json={"ids": [other], "folder": "Club"})
         self.http.patch(f"/worksheets/{other}", json={"title": "Tides"})
-        for ending in (kind["ending"] for kind in self.http.get("/kinds").json()):
-            self.assertIn("1/3 + 1/6", self.http.get(f"/worksheets/{one}/file/{ending}").text)
+        self.assertEqual({kind["ending"] for kind in self.http.get("/kinds").json()}, {"html", "md", "json", "csv"})
+        for ending, held in (("html", "<mfrac>"), ("md", "1/3 + 1/6"), ("json", "1/3 + 1/6"), ("csv", "")):
+            self.assertTrue(held in self.http.get(f"/worksheets/{one}/file/{ending}").text, ending)
         self.assertEqual(self.http.get(f"/worksheets/{one}/file/exe").status_code, 404)
         archive = self.http.post("/archive", json={"ids": [], "folder": ""}).content
         with zipfile.ZipFile(io.BytesIO(archive)) as opened:

@@ -12,9 +12,11 @@ from pathlib import Path
 
 from tests.core.lines import result
 from upper_slate.cli import main
-from upper_slate.core.answering.answer import work_out
+from upper_slate.core.answering.pages import work_out_page
 from upper_slate.core.line.conventions import Conventions
+from upper_slate.core.line.result import LineResult
 from upper_slate.core.line.shown import shown_results
+from upper_slate.core.page.cells import MathCell
 from upper_slate.formats.html.mathml import mathml
 from upper_slate.formats.html.page import write_html
 from upper_slate.formats.html.plot import marks
@@ -25,8 +27,12 @@ from upper_slate.formats.worked import work_out_file
 DEMO = Path(__file__).resolve().parents[2] / "demo"
 
 
+def work(cells: list[MathCell], conventions: Conventions) -> list[tuple[str, LineResult]]:
+    return [(line.line.cell_id, line.outcome.result) for line in work_out_page(cells, conventions, {}).lines]
+
+
 def written(*cells: FileCell, title: str = "Comb", **conventions: str) -> str:
-    return write_html(work_out_file(WorksheetFile(Conventions().with_changes(conventions), cells, title), work_out))
+    return write_html(work_out_file(WorksheetFile(Conventions().with_changes(conventions), cells, title), work))
 
 
 def maths(*lines: str, **conventions: str) -> str:
@@ -65,7 +71,7 @@ class Html(unittest.TestCase):
         for file in sorted(DEMO.glob("*.md")):
             with self.subTest(file.name):
                 sheet = read_markdown(file.read_text(encoding="utf-8"))
-                text = write_html(work_out_file(sheet, work_out))
+                text = write_html(work_out_file(sheet, work))
                 tags = Tags(text)
                 self.assertEqual(tags.stack, [])
                 self.assertFalse(tags.names & {"script", "link", "iframe", "object", "img", "code"})

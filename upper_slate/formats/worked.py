@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
-from ..core.answering.pages import work_out_page
+from ..core.line.conventions import Conventions
 from ..core.line.result import LineResult
-from ..core.line.tasks import LineOutcome, LineTask
+from ..core.page.cells import MathCell
 from ..core.page.notes import planned_cell
 from .markdown import WorksheetFile
 
@@ -29,10 +29,14 @@ class Worked:
         return found
 
 
-def work_out_file(sheet: WorksheetFile, execute: Callable[[LineTask], LineOutcome]) -> Worked:
-    """Works a worksheet out from the top."""
+#: Works out cells from the top with the conventions of a worksheet: each line's result with the identity of its cell.
+Work = Callable[[list[MathCell], Conventions], Iterable[tuple[str, LineResult]]]
+
+
+def work_out_file(sheet: WorksheetFile, work: Work) -> Worked:
+    """Works a worksheet out. How that is done is given, since the server, which writes files too, never loads the working."""
     planned = [planned_cell(str(place), cell.kind, cell.text) for place, cell in enumerate(sheet.cells)]
     rows: dict[str, list[LineResult]] = {}
-    for line in work_out_page([cell for cell in planned if cell is not None], sheet.conventions, {}, execute).lines:
-        rows.setdefault(line.line.cell_id, []).append(line.outcome.result)
+    for cell, result in work([cell for cell in planned if cell is not None], sheet.conventions):
+        rows.setdefault(cell, []).append(result)
     return Worked(sheet, tuple(tuple(rows.get(str(place), ())) for place in range(len(sheet.cells))))
