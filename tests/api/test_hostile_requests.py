@@ -104,7 +104,7 @@ class Hostile(WithServer):
 
     def ask(self, method: str, path: str, body: Any = None, **headers: str) -> httpx.Response:
         """A request as bytes, so that anything can be in it."""
-        content = None if body is None else json.dumps(body).encode()
+        content = body if body is None or isinstance(body, bytes) else json.dumps(body).encode()
         with self.raw.stream(method.upper(), path, content=content, headers={"content-type": "application/json", **headers}) as response:
             if "event-stream" not in response.headers.get("content-type", ""):
                 response.read()
@@ -134,12 +134,16 @@ class Hostile(WithServer):
                 sheet = self.create("1")
             body = None
             if "requestBody" in what:
-                body = data.draw(spoilt(fitting(what["requestBody"]["content"]["application/json"]["schema"])))
-                body = self.with_cells(body, cells, data)
+                (kind, content), = what["requestBody"]["content"].items()
+                if kind == "application/json":
+                    body = self.with_cells(data.draw(spoilt(fitting(content["schema"]))), cells, data)
+                else:
+                    body = data.draw(st.sampled_from([b"", b"PK\x03\x04", b"\xff\xfe", b"# A note", json.dumps({"format": "upper-slate worksheet", "version": 1, "cells": [], "title": "\ud800"}).encode()]))
             address = path.replace("{worksheet_id}", sheet)
             for parameter in what.get("parameters", []):
                 if parameter["in"] == "query" and data.draw(st.booleans()):
-                    address += f"?{parameter['name']}={data.draw(st.sampled_from([cells[0], '-1', '', '%00', 'x']))}"
+                    values = [cells[0], "-1", "", "%00", "x", "a.json", "a.zip", "%ED%A0%80.md"]
+                    address += f"{'&' if '?' in address else '?'}{parameter['name']}={data.draw(st.sampled_from(values))}"
             self.check(self.ask(method, address, body), (method, address, body))
 
         run()

@@ -37,7 +37,8 @@ class Json(unittest.TestCase):
         for text, told in (
             ("{", "no JSON"), ("[" * 100_000, "no JSON"), ("[]", "no worksheet"), ('{"format": "other"}', "no worksheet"), (json.dumps({**good, "version": 99}), "newer version"),
             (json.dumps({**good, "cells": {}}), "no list of cells"), (json.dumps({**good, "cells": [{"kind": "code", "text": ""}]}), "neither mathematics nor a note"),
-            (json.dumps({**good, "title": 3}), "no text"), (json.dumps({**good, "conventions": {"angles": "turns"}}), "conventions"), (json.dumps({**good, "cells": [{"kind": "math", "text": "", "display": 1}]}), "shown"),
+            (json.dumps({**good, "title": "\ud800"}), "no JSON"), (json.dumps({**good, "cells": [{"kind": "math", "text": "", "display": {"x": float("nan")}}]}), "no JSON"),
+            (json.dumps({**good, "cells": [{"kind": "math", "text": "", "display": {"x": "y" * 20_000}}]}), "shown"), (json.dumps({**good, "title": 3}), "no text"), (json.dumps({**good, "conventions": {"angles": "turns"}}), "conventions"), (json.dumps({**good, "cells": [{"kind": "math", "text": "", "display": 1}]}), "shown"),
         ):
             with self.subTest(text[:40]), self.assertRaisesRegex(BadFile, told):
                 read_json(text)

@@ -63,6 +63,15 @@ class Folders(WithShelf):
         with self.assertRaises(NotFound):
             self.shelf.rename_folder("Club", "Elsewhere")
 
+    def test_no_name_fits_more_than_it_says(self) -> None:
+        self.make("On the shelf itself")
+        self.make("In percent", "100%")
+        for path in ("", "\0", "%", "_", "100_", "/"):
+            with self.subTest(path), self.assertRaises(NotFound):
+                self.shelf.remove_folder(path)
+        self.assertEqual(self.shelf.search("\0"), [])
+        self.assertEqual(len(self.where()), 2)
+
     def test_several_worksheets_are_moved_or_none(self) -> None:
         one, other = self.make("A"), self.make("B")
         self.shelf.move([one, other], "Homework")

@@ -16,9 +16,10 @@ from ..store.refusals import NotFound, Refused
 from ..store.shelf import path_of
 from ..store.worksheets import to_file
 from .office import OfficeIn
+from .plain_text import PlainTextRoute
 from .schemas import FileKind, Imported, MoveIn
 
-router = APIRouter(tags=["files"])
+router = APIRouter(tags=["files"], route_class=PlainTextRoute)
 #: Seconds that a file waits for lines that are still being worked out; what is not there by then is left open in it.
 _PATIENCE: Final = 30.0
 

@@ -7,9 +7,10 @@ from fastapi import APIRouter, Query
 from ..desk.office import Office
 from ..store.worksheets import Listed
 from .office import OfficeIn
+from .plain_text import PlainTextRoute
 from .schemas import BinnedRow, FolderIn, FolderMove, FolderSchema, MatchRow, Moved, MoveIn, WorksheetRow
 
-router = APIRouter(tags=["shelf"])
+router = APIRouter(tags=["shelf"], route_class=PlainTextRoute)
 
 
 def rows_of(office: Office, listed: list[Listed]) -> list[WorksheetRow]:

@@ -10,6 +10,8 @@ from .markdown import BadFile, FileCell, WorksheetFile
 
 FORMAT: Final = "upper-slate worksheet"
 VERSION: Final = 1
+#: Characters of what was chosen for one cell.
+_MOST_CHOSEN: Final = 10_000
 
 
 def write_json(sheet: WorksheetFile) -> str:
@@ -22,7 +24,8 @@ def write_json(sheet: WorksheetFile) -> str:
 def read_json(text: str) -> WorksheetFile:
     """Parses a worksheet. BadFile where it is no JSON, none of ours, or one of a newer version."""
     try:
-        data = json.loads(text)
+        data = json.loads(text, parse_constant=_refuse)
+        json.dumps(data, ensure_ascii=False).encode()  # half of a sign (a lone surrogate) can be named in JSON, and stored nowhere
     except (ValueError, RecursionError):
         raise BadFile("This is no JSON.") from None
     if not isinstance(data, dict) or data.get("format") != FORMAT:
@@ -39,11 +42,16 @@ def read_json(text: str) -> WorksheetFile:
     return WorksheetFile(agreed, tuple(_cell(cell) for cell in cells), _text(data, "title") or None, _text(data, "folder") or None)
 
 
+def _refuse(name: str) -> None:
+    """NaN and infinities are no JSON, though the library reads them."""
+    raise ValueError(name)
+
+
 def _cell(data: Any) -> FileCell:
     if not isinstance(data, dict) or data.get("kind") not in ("math", "note"):
         raise BadFile("A cell here is neither mathematics nor a note.")
     display = data.get("display", {})
-    if not isinstance(display, dict):
+    if not isinstance(display, dict) or len(json.dumps(display)) > _MOST_CHOSEN:
         raise BadFile("What was chosen to be shown of a cell cannot be read.")
     return FileCell(data["kind"], _text(data, "text"), display)
 

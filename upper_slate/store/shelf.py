@@ -58,7 +58,7 @@ class Match:
 
 def path_of(written: str) -> str:
     """A path of folders as it is kept: names without spaces about them, parted by `/`. Refused where it is too long or too deep."""
-    parts = [re.sub(r"\s+", " ", part).strip() for part in written.split("/")]
+    parts = [re.sub(r"\s+", " ", re.sub(r"[\x00-\x1f\x7f]", " ", part)).strip() for part in written.split("/")]
     path = "/".join(part for part in parts if part)
     if len(path) > _LONGEST:
         raise Refused(f"The names of these folders are longer than {_LONGEST} characters together.")
@@ -96,7 +96,7 @@ class Shelf:
 
     def rename_folder(self, path: str, written: str) -> str:
         """Renames or moves a folder with everything in it. Refused where it would come to lie in itself."""
-        to = path_of(written)
+        path, to = path_of(path), path_of(written)
         if not to:
             raise Refused("A folder needs a name.")
         if to == path:
@@ -117,6 +117,7 @@ class Shelf:
 
     def remove_folder(self, path: str) -> list[str]:
         """Puts everything in a folder into the bin; returns the worksheets."""
+        path = path_of(path)  # a sign with the number 0 would end a pattern, which then fits everything
         with self._worksheets.writing() as session:
             self._need(session, path)
             rows = list(session.exec(select(Worksheet).where(_within(Worksheet.folder, path), col(Worksheet.removed).is_(None))))
@@ -206,7 +207,7 @@ class Shelf:
 
     def search(self, wanted: str) -> list[Match]:
         """Worksheets that hold every part of what is wanted, those whose title does first, then the last changed."""
-        parts = [part for part in wanted.split() if part]
+        parts = wanted.replace("\0", " ").split()
         if not parts:
             return []
         found: dict[str, Match] = {}
