@@ -32,11 +32,16 @@ def main(arguments: Sequence[str] | None = None) -> int:
     serve.add_argument("--port", type=int, default=8765, help="port to listen on (8765)")
     serve.add_argument("--data", type=Path, default=None, metavar="DIR", help="folder for the worksheets (data)")
     serve.add_argument("--demo", type=Path, default=None, metavar="DIR", help="worksheets to load into a new data folder")
+    back = commands.add_parser("restore", help="bring back the worksheets of an earlier day")
+    back.add_argument("day", nargs="?", metavar="DAY", help="as in 2026-03-31; without it the days are listed")
+    back.add_argument("--data", type=Path, default=Path("data"), metavar="DIR", help="folder for the worksheets (data)")
     given = parser.parse_args(arguments)
     if given.command == "run":
         return run_files(given.files, given.json, given.limit)
     if given.command == "export":
         return export_files(given.files, given.to, given.out, given.limit)
+    if given.command == "restore":
+        return restore_day(given.data, given.day)
     from .api.serve import serve as serve_application
 
     return serve_application(given.port, given.data, given.demo)
@@ -108,6 +113,24 @@ def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
                 print(f"upper-slate: {file}: {(error.strerror or error) if isinstance(error, OSError) else error}", file=sys.stderr)
                 status = 2
     return status
+
+
+def restore_day(data: Path, day: str | None) -> int:
+    """Lists the days of which there is a copy, or brings one back. 0: done; 2: there is no such copy, or the folder is in use."""
+    from .store.copies import copies, restore
+    from .store.folder import NotUsable
+
+    if day is None:
+        days = [file.stem for file in copies(data)]
+        print("\n".join(days) if days else f"There are no copies in {data} yet.")
+        return 0
+    try:
+        before = restore(data, day)
+    except (NotUsable, OSError) as error:
+        print(f"upper-slate: {error}", file=sys.stderr)
+        return 2
+    print(f"The worksheets of {day} are back; those that were there are kept in {before}.")
+    return 0
 
 
 def _text_of(file: str) -> str:

@@ -12,6 +12,7 @@ from pathlib import Path
 import uvicorn
 
 from ..desk.office import Office
+from ..store.copies import keep_copies
 from ..store.database import open_database
 from ..store.folder import NotUsable, hold_folder
 from ..workroom.workroom import Workroom
@@ -43,6 +44,8 @@ def serve(port: int, data: Path | None, demo: Path | None) -> int:
     if demo is not None:
         office.load_demo(demo)
     threading.Thread(target=office.previews.warm_up, daemon=True).start()
+    ends = threading.Event()
+    threading.Thread(target=keep_copies, args=(engine, data or Path("data"), ends), daemon=True).start()
     app = make_app(office)
     server = _Server(uvicorn.Config(app, log_level="warning", server_header=False, timeout_graceful_shutdown=1, timeout_keep_alive=30), office)
     print(f"Upper Slate is at http://{HOST}:{listener.getsockname()[1]}/  (Ctrl+C ends it)", flush=True)
@@ -53,6 +56,7 @@ def serve(port: int, data: Path | None, demo: Path | None) -> int:
     except KeyboardInterrupt:
         pass
     finally:
+        ends.set()
         closing = threading.Thread(target=office.close, daemon=True)
         closing.start()
         closing.join(timeout=3)

@@ -13,6 +13,7 @@ from sqlalchemy import Engine, event
 from sqlalchemy.exc import DatabaseError
 from sqlmodel import create_engine
 
+from .copies import DATABASE
 from .folder import NotUsable, make_folder
 
 _MIGRATIONS = Path(__file__).parent / "migrations"
@@ -21,13 +22,13 @@ _MIGRATIONS = Path(__file__).parent / "migrations"
 def open_database(folder: Path) -> Engine:
     """The engine of the database in that folder, which is made where it is missing. NotUsable where that fails."""
     make_folder(folder)
-    engine = create_engine(f"sqlite:///{folder / 'upper-slate.sqlite'}", connect_args={"check_same_thread": False, "timeout": 10})
+    engine = create_engine(f"sqlite:///{folder / DATABASE}", connect_args={"check_same_thread": False, "timeout": 10})
     event.listen(engine, "connect", _prepare)
     try:
         _check(engine)
         migrate(engine)
     except DatabaseError as error:
-        raise NotUsable(f"The database in {folder} is damaged: put a copy of upper-slate.sqlite in its place, or choose another folder with --data.") from error
+        raise NotUsable(f"The database in {folder} is damaged: bring back a copy with upper-slate restore, or choose another folder with --data.") from error
     except CommandError as error:
         raise NotUsable(f"The database in {folder} was made by a newer version of Upper Slate; this one cannot read it.") from error
     except Exception as error:
