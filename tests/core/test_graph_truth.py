@@ -93,6 +93,7 @@ class AsWritten(unittest.TestCase):
         curve = graph("graph n! for n from 0 to 4")["curves"][0]
         self.assertEqual(curve["points"], [[0, 1], [1, 1], [2, 2], [3, 6], [4, 24]])
         self.assertEqual(curve["pieces"], [])
+        self.assertEqual(graph("graph n!")["letter"], "n")
 
 
 class OfEquations(unittest.TestCase):

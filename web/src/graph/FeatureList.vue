@@ -11,6 +11,8 @@ const emit = defineEmits<{ point: [id: string]; prove: [request: string] }>();
 
 /** More than this does not stand beside a plot of the usual size. */
 const FEW = 14;
+/** LaTeX of more characters than this may be wider than the list. */
+const LONG = 30;
 const chosen = reactive(new Map<string, boolean>());
 const isLong = computed(() => props.groups.reduce((count, group) => count + group.entries.length, 0) > FEW);
 const keyOf = (group: Group) => `${group.title} ${group.of}`;
@@ -32,7 +34,7 @@ function isOpen(group: Group): boolean {
       <ul v-if="isOpen(group)" :aria-labelledby="`${own}-${index}`">
         <li v-for="entry in group.entries" :key="entry.id">
           <button
-            class="entry" :class="{ pointed: pointed === entry.id }" :title="`Add to the worksheet: ${entry.request}`" @click="emit('prove', entry.request)"
+            class="entry" :class="{ pointed: pointed === entry.id, long: entry.latex.length > LONG }" :title="`Add to the worksheet: ${entry.request}`" @click="emit('prove', entry.request)"
             @pointerenter="emit('point', entry.id)" @pointerleave="emit('point', '')" @focus="emit('point', entry.id)" @blur="emit('point', '')">
             <Typeset :latex="entry.latex" small />
           </button>
@@ -54,8 +56,9 @@ function isOpen(group: Group): boolean {
 .count { font-weight: 400; padding-left: 3px; }
 ul { list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 0 6px; }
 li { max-width: 100%; }
-.entry { max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 3px 6px; margin-left: -6px; border-radius: 4px; text-align: left; }
-.entry :deep(.katex) { white-space: normal; }
+.entry { max-width: 100%; overflow-x: auto; overflow-y: hidden; padding: 3px 6px; margin-left: -6px; border-radius: 4px; text-align: left; white-space: nowrap; }
+/* nothing breaks within x = 4; long coordinates do, so that they are never cut */
+.entry.long :deep(.katex) { white-space: normal; }
 .entry:hover, .entry.pointed { background: var(--act-tint); }
 @media (pointer: coarse) { .entry, .fold { min-height: 40px; } }
 .unsure { margin: 0; font: italic 13.5px/1.4 var(--serif); color: var(--ink-quiet); }

@@ -45,10 +45,11 @@ _WHOLE_TO: Final = 5.0
 
 @dataclass(frozen=True)
 class _Drawn:
-    """One thing to draw: a function of a letter, an equation, or points."""
+    """One thing to draw: a function of a letter, an equation, or points (`letter` is theirs, where they come from a function)."""
 
     node: t.Node
     body: Body | None = None
+    letter: str | None = None
     equation: Equation | None = None
     points: tuple[Point, ...] = ()
 
@@ -71,11 +72,12 @@ def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     curves = [replace(c, marks=replace(c.marks, unsure=(*c.marks.unsure, "meeting"))) if k in unsure else c for k, c in enumerate(curves)]
     area, tangent = _area(evaluator, by_place, view, window), _tangent(evaluator, by_place, view)
     ends = settled(where.low), settled(where.high)
-    return GraphValue(window, ends, tuple(curves), meetings, _letter(node, bodies), _axis(evaluator, bodies), empty, area, tangent)
+    return GraphValue(window, ends, tuple(curves), meetings, _letter(node, bodies, drawn), _axis(evaluator, bodies), empty, area, tangent)
 
 
-def _letter(node: t.Request, bodies: list[tuple[int, Body]]) -> str:
-    return node.letters[0] if node.letters else bodies[0][1].letter.name if bodies else "x"
+def _letter(node: t.Request, bodies: list[tuple[int, Body]], drawn: list[_Drawn]) -> str:
+    """The letter across: that of the line, of the first function, or of the first points that come from one."""
+    return node.letters[0] if node.letters else bodies[0][1].letter.name if bodies else next((one.letter for one in drawn if one.letter), "x")
 
 
 def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request) -> _Drawn:
@@ -101,7 +103,7 @@ def _at_whole_numbers(evaluator: Evaluator, one: _Drawn, node: t.Request, view: 
         low, high = view.window[:2]
     places = range(math.ceil(low), min(math.floor(high), math.ceil(low) + _MOST_SWINGS) + 1)
     heights = ((n, value_at(evaluator.context, body, sp.Integer(n))) for n in places)
-    return _Drawn(one.node, points=tuple((float(n), _float(y)) for n, y in heights if y is not None)) if places else one
+    return _Drawn(one.node, letter=body.letter.name, points=tuple((float(n), _float(y)) for n, y in heights if y is not None)) if places else one
 
 
 def _height(evaluator: Evaluator, body: t.Node, letters: tuple[str, ...]) -> t.Node | None:
