@@ -3,10 +3,11 @@ import { useElementSize } from "@vueuse/core";
 import { computed, nextTick, onBeforeUnmount, ref, useId, watch } from "vue";
 
 import type { Line } from "../shared/api/client";
+import { save } from "../shared/download";
 import { goToDefinition } from "../sheet/namesAtCursor";
 import { useWorksheet } from "../sheet/store";
 import ChosenTools from "./ChosenTools.vue";
-import { asPng, asSvg, featuresAsCsv, samplesAsCsv, save } from "./exports";
+import { asPng, asSvg, featuresAsCsv, samplesAsCsv } from "./exports";
 import FeatureList from "./FeatureList.vue";
 import { changed } from "./frame";
 import { USUAL_SIZE, type AreaChoice, type CurveStyle, type TangentChoice, type Window } from "./graph";

@@ -89,12 +89,3 @@ export function csv(rows: (string | number)[][]): string {
   };
   return rows.map((row) => row.map(field).join(",")).join("\r\n") + "\r\n";
 }
-
-/** Hands a file to the browser. */
-export function save(name: string, content: Blob | string, type: string): void {
-  const link = document.createElement("a");
-  link.href = URL.createObjectURL(typeof content === "string" ? new Blob([content], { type }) : content);
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-}

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from "vue";
 
-import { csv, save } from "../graph/exports";
+import { csv } from "../graph/exports";
+import { save } from "../shared/download";
 import type { Line } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
 import { useWorksheet } from "../sheet/store";

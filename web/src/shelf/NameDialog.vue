@@ -16,6 +16,8 @@ import type { Folder } from "./useShelf";
 export interface Question {
   title: string;
   word: string;
+  /** What is to be known before. */
+  text?: string;
   /** The name at first; absent where none is asked for. */
   name?: string;
   /** The folder at first; absent where none is asked for. */
@@ -46,6 +48,7 @@ async function take(): Promise<void> {
 <template>
   <ElDialog :model-value="question !== null" :title="question?.title ?? ''" width="min(460px, 92vw)" @update:model-value="emit('close')">
     <form class="form" @submit.prevent>
+      <p v-if="question?.text">{{ question.text }}</p>
       <label v-if="question?.name !== undefined">Name <ElInput v-model="name" autofocus maxlength="200" size="large" aria-label="Name" @keydown.enter.prevent="take" /></label>
       <label v-if="question?.folder !== undefined">In
         <ElSelect v-model="folder" size="large" filterable aria-label="Folder">
@@ -64,6 +67,7 @@ async function take(): Promise<void> {
 
 <style scoped>
 .form { display: grid; gap: 14px; }
+.form p { margin: 0; }
 label { display: grid; gap: 4px; font-size: 14px; color: var(--ink-quiet); }
 .problem { margin: 0; color: var(--wrong); font: italic 15px/1.4 var(--serif); }
 </style>

@@ -75,15 +75,22 @@ async function remove(ids: string[]): Promise<void> {
   const titles = (worksheets.value ?? []).filter((row) => ids.includes(row.id)).map((row) => row.title);
   const sentence = await shelf.remove(ids);
   chosen.value.clear();
-  if (sentence) return say(sentence);
+  if (sentence) say(sentence);
+  else offerBack(titles.length === 1 ? `“${titles[0]}” is in the bin.` : `${titles.length} worksheets are in the bin.`, ids);
+}
+
+function offerBack(told: string, ids: string[]): void {
   const message = ElMessage({
     duration: 8000, offset: 60,
-    message: h("span", [titles.length === 1 ? `“${titles[0]}” is in the bin. ` : `${titles.length} worksheets are in the bin. `, h("button", { class: "quiet-button", onClick: () => (message.close(), void shelf.bringBack(ids).then(say)) }, "Bring back")]),
+    message: h("span", [`${told} `, h("button", { class: "quiet-button", onClick: () => (message.close(), void shelf.bringBack(ids).then(say)) }, "Bring back")]),
   });
 }
 
 async function removeFolder(path: string): Promise<void> {
-  say(await shelf.removeFolder(path));
+  const ids = (worksheets.value ?? []).filter((row) => row.folder === path || row.folder.startsWith(`${path}/`)).map((row) => row.id);
+  const sentence = await shelf.removeFolder(path);
+  if (sentence) return say(sentence);
+  if (ids.length) offerBack(`What was in “${nameOf(path)}” is in the bin.`, ids);
   if (folder.value === path || folder.value.startsWith(`${path}/`)) await go({ folder: null });
 }
 
@@ -108,8 +115,16 @@ async function archive(wanted: Schemas["MoveIn"]): Promise<void> {
   await downloadPosted("/api/archive", wanted).catch(() => say("These worksheets could not be saved."));
 }
 
-async function throwAway(row: { id: string }): Promise<void> {
-  say(await shelf.throwAway([row.id]));
+/** The only thing on the shelf that cannot be taken back, and the only one that asks. */
+function throwAway(row: { id: string; title: string }): void {
+  question.value = { title: "Remove for good", word: "Remove for good", text: `“${row.title}” cannot be brought back then.`, take: () => shelf.throwAway([row.id]) };
+}
+
+/** Carries out what the bar over the cards says, on everything that is chosen. */
+async function actOnChosen(what: string): Promise<void> {
+  const row = (worksheets.value ?? []).find((item) => chosen.value.has(item.id));
+  if (row) await act(what, row);
+  else chosen.value.clear(); // they are gone: another window has removed them
 }
 
 // -- where ------------------------------------------------------------------------------------------------------------
@@ -212,7 +227,7 @@ onMounted(async () => {
       <template v-else>
         <div v-if="chosen.size" class="bar" role="group" aria-label="What is chosen">
           <span>{{ chosen.size }} chosen</span>
-          <button v-for="[word, what] in [['Move to…', 'move'], ['Copy', 'copy'], ['Save as zip', 'save zip'], ['Remove', 'remove']]" :key="what" class="word" @click="what === 'save zip' ? archive({ ids: [...chosen], folder: '' }) : act(what ?? '', shown.find((row) => chosen.has(row.id))!)">{{ word }}</button>
+          <button v-for="[word, what] in [['Move to…', 'move'], ['Copy', 'copy'], ['Save as zip', 'save zip'], ['Remove', 'remove']]" :key="what" class="word" @click="what === 'save zip' ? archive({ ids: [...chosen], folder: '' }) : actOnChosen(what ?? '')">{{ word }}</button>
           <button class="word" @click="chosen.clear()">None</button>
         </div>
         <div v-else-if="shown.length > 1" class="order">

@@ -1,0 +1,69 @@
+"""Worksheets as files: what a file needs is put together, what comes in finds its place."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Final
+
+from ..formats.archive import read_any, write_archive
+from ..formats.markdown import WorksheetFile
+from ..formats.worked import Worked
+from ..store.refusals import Refused
+from ..store.shelf import path_of
+from ..store.worksheets import to_file
+from .office import Office
+
+#: Seconds that a file waits for lines that are still being worked out; what is not there by then is left open in it.
+_PATIENCE: Final = 30.0
+
+
+@dataclass(frozen=True)
+class Arrived:
+    """What came of a file: the worksheet that was made of it, or why it cannot be read."""
+
+    name: str
+    id: str | None = None
+    title: str = ""
+    problem: str = ""
+
+
+def worked(office: Office, worksheet_id: str, needs_results: bool) -> Worked:
+    """A worksheet as a file holds it, with its results where they are needed."""
+    stored = office.worksheets.opened(worksheet_id)
+    if not needs_results:
+        return Worked(to_file(stored), ())
+    desk = office.desk(worksheet_id)
+    desk.wait_until_done(_PATIENCE)
+    known = desk.results()
+    return Worked(to_file(stored), tuple(tuple(known.get(cell.id, ())) for cell in stored.sheet.cells))
+
+
+def archive(office: Office, folder: str, ids: list[str]) -> bytes:
+    """A zip of worksheets (all where none are named) of a folder and everything below it."""
+    path, wanted = path_of(folder), set(ids)
+    listed = (row for row in office.worksheets.listed() if not path or row.folder == path or row.folder.startswith(f"{path}/"))
+    return write_archive(to_file(office.worksheets.opened(row.id)) for row in listed if not wanted or row.id in wanted)
+
+
+def bring_in(office: Office, name: str, content: bytes, folder: str, replaces: bool) -> Iterator[Arrived]:
+    """Makes the worksheets of a file or an archive, below a folder. With `replaces` one of the same title in its place goes into the bin."""
+    into = path_of(folder)
+    for read in read_any(name, content):
+        if read.sheet is None:
+            yield Arrived(read.name, problem=read.problem)
+            continue
+        try:
+            yield Arrived(read.name, _made(office, read.sheet, into, replaces), read.sheet.title or "")
+        except Refused as error:
+            yield Arrived(read.name, problem=str(error))
+
+
+def _made(office: Office, sheet: WorksheetFile, into: str, replaces: bool) -> str:
+    own = sheet.folder or ""
+    place = into if own == into else path_of(f"{into}/{own}")
+    same = [row.id for row in office.worksheets.listed() if replaces and row.title == sheet.title and row.folder == place]
+    made = office.worksheets.create(sheet.title or "Untitled", place, sheet.conventions, sheet.cells)
+    for worksheet_id in same:
+        office.remove(worksheet_id)
+    return made
