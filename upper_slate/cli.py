@@ -6,6 +6,7 @@ import argparse
 import json
 import sys
 from collections.abc import Sequence
+from dataclasses import replace
 from pathlib import Path
 
 from . import __version__
@@ -25,7 +26,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     run.add_argument("--limit", type=float, default=20.0, metavar="SECONDS", help="time limit for a line (20)")
     export = commands.add_parser("export", help="write worksheets as files of another kind, with their results")
     export.add_argument("files", nargs="+", metavar="FILE", help="worksheets as Markdown or JSON")
-    export.add_argument("--to", required=True, metavar="KIND", help="html, md, json or csv")
+    export.add_argument("--to", required=True, metavar="KIND", help="html, tex, json, md or csv")
     export.add_argument("-o", "--out", type=Path, required=True, metavar="OUT", help="the file to write; with several files a folder")
     export.add_argument("--limit", type=float, default=20.0, metavar="SECONDS", help="time limit for a line (20)")
     serve = commands.add_parser("serve", help="serve the application on this machine")
@@ -87,7 +88,7 @@ def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
     """Writes each file as another kind. 0: all were written; 2: a file cannot be read or written, or there is no such kind."""
     from .core.answering.pages import work_out_page
     from .formats.archive import file_name, read_any
-    from .formats.kinds import KINDS
+    from .formats.kinds import KINDS, in_one, written
     from .formats.worked import Worked, work_out_file
     from .workroom.workroom import Workroom
 
@@ -95,7 +96,7 @@ def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
     if kind is None:
         print(f"upper-slate: there is no kind of file {to}; there are {', '.join(KINDS)}.", file=sys.stderr)
         return 2
-    status = 0
+    status, taken = 0, set[str]()
     with Workroom(workers=1, limit=limit) as room:
         def work(cells: list[MathCell], conventions: Conventions) -> list[tuple[str, LineResult]]:
             return [(line.line.cell_id, line.outcome.result) for line in work_out_page(cells, conventions, {}, room.work_out).lines]
@@ -106,13 +107,28 @@ def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
                 if read.sheet is None:
                     raise ValueError(read.problem)
                 worked = work_out_file(read.sheet, work) if kind.needs_results else Worked(read.sheet, ())
-                place = out / f"{file_name(read.sheet.title or Path(file).stem)}.{to}" if len(files) > 1 else out
-                place.parent.mkdir(parents=True, exist_ok=True)
-                place.write_text(kind.write(worked), encoding="utf-8", newline="")
+                stem = _free_stem(file_name(read.sheet.title or Path(file).stem), taken) if len(files) > 1 else out.stem
+                made = written(worked, to, stem)
+                folder = out if len(files) > 1 else out.parent
+                if len(files) == 1:
+                    first = in_one(made, stem) if out.suffix.lower() == ".zip" else made[0]
+                    made = [replace(first, name=out.name), *(made[1:] if first is made[0] else ())]
+                folder.mkdir(parents=True, exist_ok=True)
+                for one in made:
+                    (folder / one.name).write_bytes(one.content)
             except (OSError, ValueError) as error:
                 print(f"upper-slate: {file}: {(error.strerror or error) if isinstance(error, OSError) else error}", file=sys.stderr)
                 status = 2
     return status
+
+
+def _free_stem(stem: str, taken: set[str]) -> str:
+    """The name of a file that no other of this run has."""
+    number, found = 2, stem
+    while found.casefold() in taken:
+        found, number = f"{stem} {number}", number + 1
+    taken.add(found.casefold())
+    return found
 
 
 def restore_day(data: Path, day: str | None) -> int:

@@ -48,7 +48,7 @@ class Shelf(WithServer):
         one, other = self.create("1/3 + 1/6"), self.create("f(t) = sin(t)")
         self.http.post("/move", json={"ids": [other], "folder": "Club"})
         self.http.patch(f"/worksheets/{other}", json={"title": "Tides"})
-        self.assertEqual({kind["ending"] for kind in self.http.get("/kinds").json()}, {"html", "md", "json", "csv"})
+        self.assertEqual({kind["ending"] for kind in self.http.get("/kinds").json()}, {"html", "tex", "md", "json", "csv"})
         for ending, held in (("html", "<mfrac>"), ("md", "1/3 + 1/6"), ("json", "1/3 + 1/6"), ("csv", "")):
             self.assertTrue(held in self.http.get(f"/worksheets/{one}/file/{ending}").text, ending)
         self.assertEqual(self.http.get(f"/worksheets/{one}/file/exe").status_code, 404)

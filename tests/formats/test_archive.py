@@ -4,15 +4,26 @@ from __future__ import annotations
 
 import io
 import json
+import subprocess
+import sys
+import tempfile
 import unittest
 import zipfile
+from collections.abc import Iterator
+from dataclasses import replace
+from pathlib import Path
 
+import jsonschema
+
+from tests.formats.test_html import work
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.formats.archive import file_name, read_any, write_archive
 from upper_slate.formats.json_file import read_json, write_json
 from upper_slate.formats.kinds import KEPT
-from upper_slate.formats.markdown import BadFile, FileCell, WorksheetFile
-from upper_slate.formats.worked import Worked
+from upper_slate.formats.markdown import BadFile, FileCell, WorksheetFile, read_markdown
+from upper_slate.formats.worked import Worked, work_out_file
+
+ROOT = Path(__file__).resolve().parents[2]
 
 SHEET = WorksheetFile(
     Conventions().with_changes({"angles": "degrees", "decimals": "3 sf"}),
@@ -30,10 +41,10 @@ def zipped(**files: bytes | str) -> bytes:
 
 class Json(unittest.TestCase):
     def test_everything_comes_in_again(self) -> None:
-        self.assertEqual(read_json(write_json(SHEET)), SHEET)
+        self.assertEqual(read_json(write_json(Worked(SHEET, ()))), SHEET)
 
     def test_what_is_none_of_ours_is_said(self) -> None:
-        good = json.loads(write_json(SHEET))
+        good = json.loads(write_json(Worked(SHEET, ())))
         for text, told in (
             ("{", "no JSON"), ("[" * 100_000, "no JSON"), ("[]", "no worksheet"), ('{"format": "other"}', "no worksheet"), (json.dumps({**good, "version": 99}), "newer version"),
             (json.dumps({**good, "cells": {}}), "no list of cells"), (json.dumps({**good, "cells": [{"kind": "code", "text": ""}]}), "neither mathematics nor a note"),
@@ -42,6 +53,57 @@ class Json(unittest.TestCase):
         ):
             with self.subTest(text[:40]), self.assertRaisesRegex(BadFile, told):
                 read_json(text)
+
+
+class Schema(unittest.TestCase):
+    """The published schema says what is written, with results of every kind; and it is the one that the types make."""
+
+    PUBLISHED = ROOT / "docs" / "worksheet.schema.json"
+
+    def test_what_is_written_fits_it(self) -> None:
+        schema = json.loads(self.PUBLISHED.read_text(encoding="utf-8"))
+        jsonschema.Draft202012Validator.check_schema(schema)
+        validator = jsonschema.Draft202012Validator(schema)
+        others = [FileCell("math", line) for line in ("2 +", "1 = 2 ?", "f(x) = x^2\n= x^3", "table f for x from 1 to 2", "graph f, 1/x for x from -1 to 2", "solve x^2 = 2", "free x", "")]
+        sheets = [WorksheetFile(Conventions(), tuple(others)), *(read_markdown(file.read_text(encoding="utf-8")) for file in sorted((ROOT / "demo").glob("*.md")))]
+        for sheet in sheets:
+            with self.subTest(sheet.title):
+                data = json.loads(write_json(work_out_file(sheet, work)))
+                self.assertEqual([error.message for error in validator.iter_errors(data)], [])
+                self.assertTrue(any(cell.get("results") for cell in data["cells"]))
+                self.assertEqual(read_json(json.dumps(data)).cells, sheet.cells)
+        self.assertFalse(validator.is_valid({**data, "cells": [{"kind": "code", "text": ""}]}))
+
+    def test_it_is_made_from_the_types_in_force(self) -> None:
+        with tempfile.TemporaryDirectory() as held:
+            subprocess.run([sys.executable, "scripts/schema.py", f"{held}/fresh.json"], cwd=ROOT, check=True)
+            self.assertEqual(json.loads(Path(held, "fresh.json").read_text()), json.loads(self.PUBLISHED.read_text()))
+
+
+class OutAndIn(unittest.TestCase):
+    def test_every_case_comes_in_again_the_same(self) -> None:
+        """Lines of the public cases, where they are beside the checkout, and of our own, each a worksheet with a note of the same text."""
+        files = [ROOT / "tests" / "core" / "second_guesses.json", *sorted((ROOT.parent / "shared" / "cases").rglob("*.json"))]
+        texts = {text for file in files for text in _texts(json.loads(file.read_text(encoding="utf-8")))}
+        self.assertGreater(len(texts), 20)
+        for text in sorted(texts):
+            note = text.strip("\n")
+            cells = (FileCell("math", text, {"line0": "decimal"}), *([FileCell("note", note)] if note.strip() and "slate" not in note and not note.startswith("---") else []), FileCell("math", "1"))
+            for ending, kind in KEPT.items():
+                with self.subTest(text, ending=ending):
+                    sheet = WorksheetFile(SHEET.conventions, cells, text[:60].strip() or None)
+                    back = kind.read(kind.write(Worked(sheet, ()))) if kind.read else None
+                    kept = sheet if ending == "json" else replace(sheet, cells=tuple(replace(cell, display={}) for cell in cells))
+                    self.assertEqual(back, kept)
+
+
+def _texts(data: object) -> Iterator[str]:
+    """Every text that is written in a file of cases."""
+    if isinstance(data, str):
+        yield data
+    elif isinstance(data, dict | list):
+        for inside in data.values() if isinstance(data, dict) else data:
+            yield from _texts(inside)
 
 
 class Archives(unittest.TestCase):

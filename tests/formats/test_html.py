@@ -19,9 +19,9 @@ from upper_slate.core.line.shown import shown_results
 from upper_slate.core.page.cells import MathCell
 from upper_slate.formats.html.mathml import mathml
 from upper_slate.formats.html.page import write_html
-from upper_slate.formats.html.plot import marks
 from upper_slate.formats.kinds import KINDS
 from upper_slate.formats.markdown import FileCell, WorksheetFile, read_markdown
+from upper_slate.formats.plot.marks import marks
 from upper_slate.formats.worked import work_out_file
 
 DEMO = Path(__file__).resolve().parents[2] / "demo"

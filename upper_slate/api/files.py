@@ -9,7 +9,7 @@ from fastapi import APIRouter, Body, Query, Response
 
 from ..desk.files import archive, bring_in, worked
 from ..formats.archive import file_name
-from ..formats.kinds import KINDS
+from ..formats.kinds import KINDS, in_one, written
 from ..store.refusals import NotFound
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
@@ -26,12 +26,14 @@ def list_kinds() -> list[FileKind]:
 
 @router.get("/worksheets/{worksheet_id}/file/{ending}", operation_id="saveWorksheet", response_class=Response)
 def save(worksheet_id: str, ending: str, office: OfficeIn) -> Response:
-    """A worksheet as a file of that kind."""
+    """A worksheet as a file of that kind; with the files that it reads from beside it as a zip."""
     kind = KINDS.get(ending)
     if kind is None:
         raise NotFound("There is no such kind of file.")
     found = worked(office, worksheet_id, kind.needs_results)
-    return _sent(kind.write(found).encode(), f"{file_name(found.sheet.title or '')}.{ending}", kind.media)
+    stem = file_name(found.sheet.title or "")
+    made = in_one(written(found, ending, stem), stem)
+    return _sent(made.content, made.name, made.media)
 
 
 @router.post("/archive", operation_id="saveArchive", response_class=Response)

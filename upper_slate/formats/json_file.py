@@ -1,12 +1,19 @@
-"""Worksheets as JSON: everything that was written and chosen. Results are worked out again where it is read."""
+"""Worksheets as JSON: everything that was written and chosen, and what the lines came to; results are worked out again where it is read.
+
+The schema is published as `docs/worksheet.schema.json`; `scripts/schema.py` makes it from the types here.
+"""
 
 from __future__ import annotations
 
 import json
-from typing import Any, Final
+from typing import Any, Final, Literal, NotRequired
+
+from typing_extensions import TypedDict
 
 from ..core.line.conventions import Conventions
+from ..core.line.result import LineResult
 from .markdown import BadFile, FileCell, WorksheetFile
+from .worked import Worked
 
 FORMAT: Final = "upper-slate worksheet"
 VERSION: Final = 1
@@ -14,11 +21,53 @@ VERSION: Final = 1
 _MOST_CHOSEN: Final = 10_000
 
 
-def write_json(sheet: WorksheetFile) -> str:
+class CellJson(TypedDict):
+    """A cell: its text, what was chosen to be shown of it, and the results of its lines where they were known.
+
+    The lines of a note are the values in its sentences. `display` has `hidden` for results that are hidden, and by the place of a line
+    (`line0`) the kind of result that is shown, (`graph0`) what was chosen for its graph.
+    """
+
+    kind: Literal["math", "note"]
+    text: str
+    display: NotRequired[dict[str, Any]]
+    results: NotRequired[list[LineResult]]
+
+
+class WorksheetJson(TypedDict):
+    """A worksheet; `folder` is its path on the shelf, `conventions` are all of them by name."""
+
+    format: Literal["upper-slate worksheet"]
+    version: Literal[1]
+    title: str
+    folder: str
+    conventions: dict[str, str]
+    cells: list[CellJson]
+
+
+def write_json(worked: Worked) -> str:
     """The worksheet as JSON that `read_json` reads back the same."""
-    cells = [{"kind": cell.kind, "text": cell.text, **({"display": cell.display} if cell.display else {})} for cell in sheet.cells]
-    data = {"format": FORMAT, "version": VERSION, "title": sheet.title or "", "folder": sheet.folder or "", "conventions": sheet.conventions.as_dict(), "cells": cells}
+    sheet = worked.sheet
+    results = worked.results or ((),) * len(sheet.cells)
+    cells = [_cell_json(cell, lines) for cell, lines in zip(sheet.cells, results, strict=True)]
+    data: WorksheetJson = {"format": "upper-slate worksheet", "version": 1, "title": sheet.title or "", "folder": sheet.folder or "",
+                           "conventions": sheet.conventions.as_dict(), "cells": cells}
     return json.dumps(data, ensure_ascii=False, indent=1) + "\n"
+
+
+def _cell_json(cell: FileCell, lines: tuple[LineResult, ...]) -> CellJson:
+    found: CellJson = {"kind": "note" if cell.kind == "note" else "math", "text": cell.text}
+    if cell.display:
+        found["display"] = dict(cell.display)
+    if lines:
+        found["results"] = [_result(line) for line in lines]
+    return found
+
+
+def _result(line: LineResult) -> LineResult:
+    """Without what only the page needs."""
+    known = LineResult.__annotations__
+    return {name: value for name, value in line.items() if name in known}  # type: ignore[return-value]
 
 
 def read_json(text: str) -> WorksheetFile:
