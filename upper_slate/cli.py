@@ -12,7 +12,9 @@ from pathlib import Path
 from . import __version__
 from .core.line.conventions import Conventions
 from .core.line.result import LineResult
+from .core.line.tasks import LineOutcome
 from .core.page.cells import MathCell
+from .core.page.sources import Sources
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -50,14 +52,17 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
     """Works out each file by itself. 0: every line has a result; 1: a line has an error; 2: a file cannot be read."""
-    from .core.answering.pages import work_out_page
+    from .core.answering.pages import remembered, work_out_page
     from .core.line.result import printed
     from .core.page.cells import MathCell
     from .formats.markdown import BadFile, read_markdown
+    from .formats.neighbours import Neighbours
     from .workroom.workroom import Workroom
 
     status = 0
+    memory: dict[str, LineOutcome] = {}
     with Workroom(workers=1, limit=limit) as room:
+        neighbours = Neighbours(files, remembered(memory, room.work_out))
         for file in files:
             try:
                 sheet = read_markdown(_text_of(file))
@@ -67,7 +72,7 @@ def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
                 status = 2
                 continue
             cells = [MathCell(str(k), text) for k, text in enumerate(sheet.math_cells(), start=1)]
-            page = work_out_page(cells, sheet.conventions, {}, room.work_out)
+            page = work_out_page(cells, sheet.conventions, memory, room.work_out, neighbours.of(file))
             rows: dict[str, list[LineResult]] = {cell.id: [] for cell in cells}
             for worked in page.lines:
                 rows[worked.line.cell_id].append(worked.outcome.result)
@@ -86,9 +91,10 @@ def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
 
 def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
     """Writes each file as another kind. 0: all were written; 2: a file cannot be read or written, or there is no such kind."""
-    from .core.answering.pages import work_out_page
+    from .core.answering.pages import remembered, work_out_page
     from .formats.archive import file_name, read_any
     from .formats.kinds import KINDS, in_one, written
+    from .formats.neighbours import Neighbours
     from .formats.worked import Worked, work_out_file
     from .workroom.workroom import Workroom
 
@@ -97,11 +103,15 @@ def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
         print(f"upper-slate: there is no kind of file {to}; there are {', '.join(KINDS)}.", file=sys.stderr)
         return 2
     status, taken = 0, set[str]()
+    memory: dict[str, LineOutcome] = {}
     with Workroom(workers=1, limit=limit) as room:
-        def work(cells: list[MathCell], conventions: Conventions) -> list[tuple[str, LineResult]]:
-            return [(line.line.cell_id, line.outcome.result) for line in work_out_page(cells, conventions, {}, room.work_out).lines]
-
+        neighbours = Neighbours(files, remembered(memory, room.work_out))
         for file in files:
+            sources = neighbours.of(file)
+
+            def work(cells: list[MathCell], conventions: Conventions, sources: Sources = sources) -> list[tuple[str, LineResult]]:
+                return [(line.line.cell_id, line.outcome.result) for line in work_out_page(cells, conventions, memory, room.work_out, sources).lines]
+
             try:
                 (read,) = read_any(Path(file).name, Path(file).read_bytes())
                 if read.sheet is None:

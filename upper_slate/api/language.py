@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 from fastapi.concurrency import run_in_threadpool
 
 from ..core.language.words import PATTERNS, entries
@@ -10,7 +10,7 @@ from ..core.problems import LineError
 from ..core.reading.notations import text_of_notation
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
-from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, NotationIn, NotationOut, PatternSchema, VocabularySchema
+from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, NameThere, NotationIn, NotationOut, PatternSchema, VocabularySchema
 from .waiting import when_ready
 
 router = APIRouter(tags=["language"], route_class=PlainTextRoute)
@@ -34,6 +34,18 @@ async def try_draft(worksheet_id: str, given: DraftIn, office: OfficeIn) -> Resp
 def names_here(worksheet_id: str, office: OfficeIn, cell: str | None = None) -> NamesOut:
     """The names in force at a cell, or at the end of the page."""
     return NamesOut(**office.desk(worksheet_id).names_at(cell))
+
+
+@router.get("/worksheets/{worksheet_id}/sources", operation_id="listSources")
+def list_sources(worksheet_id: str, office: OfficeIn) -> list[str]:
+    """The titles of the worksheets that a line can use; those that stand twice with their folders."""
+    return office.desk(worksheet_id).sources()
+
+
+@router.get("/worksheets/{worksheet_id}/sources/names", operation_id="listNamesOfSource")
+def list_names_of_source(worksheet_id: str, office: OfficeIn, title: str = Query(max_length=500)) -> list[NameThere]:
+    """What another worksheet gives to the lines of this one."""
+    return [NameThere(name=given.name, latex=given.latex) for given in office.desk(worksheet_id).names_of(title)]
 
 
 @router.post("/notation", operation_id="readNotation")

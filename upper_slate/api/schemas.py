@@ -211,6 +211,21 @@ class NameHere(BaseModel):
     users: list[str]
     replacedIn: int | None = None
     failed: bool = False
+    source: SourceHere | None = None
+
+
+class SourceHere(BaseModel):
+    """The worksheet that a name comes from."""
+
+    title: str
+    worksheetId: str
+
+
+class NameThere(BaseModel):
+    """A name that another worksheet gives; `latex` shows its meaning."""
+
+    name: str
+    latex: str
 
 
 class NamesOut(BaseModel):

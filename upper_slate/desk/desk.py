@@ -11,10 +11,11 @@ from typing import Any, Final
 
 from ..core.line.conventions import Conventions
 from ..core.line.result import DraftRow, LineRow
-from ..core.line.tasks import LineOutcome
+from ..core.line.tasks import GivenName, LineOutcome
 from ..core.page.cells import MathCell, PlannedLine
 from ..core.page.notes import planned_cell
 from ..core.page.page import Page
+from ..core.page.sources import Library, library_of, titles_used
 from ..store.outcomes import Outcomes
 from ..store.states import CellState, SheetState
 from ..workroom.workroom import Ticket, Workroom
@@ -23,10 +24,13 @@ from .events import Event
 from .graphs import Graphs
 from .names import names_in_force
 from .rows import rows_of
+from .sources import SourcesHere
 from .turns import Turn, Turns
 
 #: A line that is ready so soon is waited for in its turn; a slower one lets the lines that do not need it go on.
 _SHORT_WAIT: Final = 0.05
+#: Seconds that a list of another worksheet's names is waited for.
+_SOON: Final = 2.0
 #: With more lines at work than this nothing is waited for: all workers are kept busy.
 _MANY: Final = 4
 #: How often results are told while a long page is worked out.
@@ -54,7 +58,8 @@ class _Busy:
 class Desk:
     """Works out one worksheet whenever it changes. All public methods may be called from any thread."""
 
-    def __init__(self, worksheet_id: str, sheet: SheetState, revision: int, memory: Outcomes, room: Workroom) -> None:
+    def __init__(self, worksheet_id: str, sheet: SheetState, revision: int, memory: Outcomes, room: Workroom, sources: SourcesHere | None = None,
+                 gave: Callable[[str], None] | None = None) -> None:
         self.worksheet_id = worksheet_id
         self._memory, self._room = memory, room
         #: held while a change is stored and told, so that changes are told in the order in which they were stored
@@ -65,7 +70,13 @@ class Desk:
         self._closing = False
         self._busy: dict[str, _Busy] = {}
         self._asked_again: list[str] = []
-        self._page = Page()
+        self._sources = sources
+        self._page = Page(sources=sources)
+        #: what the worksheet gives to others, made once one of them asks; `gave` is called when it is another than before
+        self._library: Library | None = None
+        self._gives, self._gave = False, gave
+        self._giving: set[str] = set()
+        self._looks_again = False
         self._drafts = Drafts(self._page, memory, room)
         self.graphs = Graphs(self._page, room)
         self.turns = Turns()
@@ -119,7 +130,28 @@ class Desk:
         """Names in force at a cell (at the end of the page without one), in page order, replaced ones marked; and the plain letters."""
         names, letters = names_in_force(self._page, self._number_at(cell_id, own=True))
         return {"names": [{"name": n.name, "latex": n.latex, "cell": n.cell, "cellId": n.cell_id, "usedBy": n.used_by, "users": list(n.users),
-                           "replacedIn": n.replaced_in, "failed": n.failed} for n in names], "letters": letters}
+                           "replacedIn": n.replaced_in, "failed": n.failed, "source": self._source(n.source)} for n in names], "letters": letters}
+
+    def _source(self, title: str) -> dict[str, str] | None:
+        """The worksheet that a name comes from."""
+        found = self._sources.worksheet_of(title) if title and self._sources else None
+        return {"title": title, "worksheetId": found} if found else None
+
+    def sources(self) -> list[str]:
+        """The titles of the other worksheets, those that stand twice with their folders."""
+        return self._sources.titles() if self._sources else []
+
+    def names_of(self, title: str) -> list[GivenName]:
+        """What another worksheet gives; nothing where it is not there, or not worked out soon."""
+        end = time.monotonic() + _SOON
+        while self._sources is not None:
+            found = self._sources.find(title)
+            if isinstance(found, Library):
+                return [name for name in found.names.values() if name.state == "defined"]
+            if found is not None or time.monotonic() > end:
+                break
+            time.sleep(0.05)
+        return []
 
     def _number_at(self, cell_id: str | None, own: bool) -> int:
         """How many math cells stand above a cell, or on the page without one; with `own` the cell itself counts."""
@@ -131,6 +163,20 @@ class Desk:
             if cell.id == cell_id:
                 return count
         return count
+
+    def library(self) -> Library | None:
+        """What the worksheet gives to others; None until it is there for the first time."""
+        with self._wake:
+            if not self._gives:
+                self._gives = self._looks_again = True
+                self._wake.notify_all()
+            return self._library
+
+    def look_again(self) -> None:
+        """Something in another worksheet, or a title, has changed: the lines that use others are looked at again."""
+        with self._wake:
+            self._looks_again = True
+            self._wake.notify_all()
 
     def stop(self, cell_id: str | None = None) -> int:
         """Stops the lines at work in a cell, or all; returns how many."""
@@ -186,8 +232,12 @@ class Desk:
         while not self._closing:
             with self._wake:
                 sheet, revision = self._sheet, self._revision
+                looks_again, self._looks_again = self._looks_again, False
             try:
+                if looks_again:
+                    self._page.touch_sources()
                 self._pass(sheet, revision)
+                self._give()
                 self._say(None)
                 self._rest(revision)
                 wait = _FIRST_PAUSE
@@ -213,7 +263,7 @@ class Desk:
             busy, self._busy = list(self._busy.values()), {}
         for item in busy:
             item.ticket.stop()
-        self._page, self._planned = Page(), {}
+        self._page, self._planned = Page(sources=self._sources), {}
         self._drafts.page = self.graphs.page = self._page
 
     def _rest(self, revision: int) -> None:
@@ -228,7 +278,8 @@ class Desk:
             if time.monotonic() - self._kept_at > _KEEP_EVERY:
                 self._keep_shown()
         with self._wake:
-            self._wake.wait_for(lambda: self._closing or self._revision != revision or self._asked_again or self._finished(), timeout=None if is_done else 5)
+            asked_for = lambda: self._revision != revision or self._asked_again or self._looks_again or self._finished()  # noqa: E731
+            self._wake.wait_for(lambda: self._closing or asked_for(), timeout=None if is_done else 5)
             finished, asked = self._finished(), self._asked_again
             self._asked_again = []
         for cell in list(self._page.unsettled):
@@ -236,6 +287,23 @@ class Desk:
                 self._page.touch(cell.id)
         for cell_id in asked:
             self._page.touch(cell_id)
+
+    def _give(self) -> None:
+        """Makes anew what the worksheet gives to others, where one of them has asked."""
+        if not self._gives:
+            return
+        giving: set[str] = set()
+
+        def answer(line: PlannedLine) -> LineOutcome | None:
+            giving.add(line.key)
+            return self._answer(line)
+
+        made = library_of(self._sheet.title, self._page, titles_used([cell for _, cell in self._planned.values() if cell is not None]), answer)
+        self._giving = giving
+        if made != self._library:
+            self._library = made
+            if self._gave:
+                self._gave(self.worksheet_id)
 
     def _keep_shown(self) -> None:
         keys = [line.key for cell in self._page.all for line in cell.lines if line.key]
@@ -303,7 +371,7 @@ class Desk:
 
     def _drop_unwanted(self) -> None:
         """Ends what no line waits for any more."""
-        wanted = {line.key for cell in self._page.unsettled for line in cell.lines}
+        wanted = {line.key for cell in self._page.unsettled for line in cell.lines} | self._giving
         with self._wake:
             unwanted = [self._busy.pop(key) for key in list(self._busy) if key not in wanted]
         for busy in unwanted:

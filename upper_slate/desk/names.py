@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from ..core.language.typeset import latex_name
 from ..core.line.tasks import LineOutcome
 from ..core.page.cells import PlannedCell
 from ..core.page.known import names_said
 from ..core.page.page import Page
+from ..core.page.sources import meaning_latex, own_letters
 from ..core.page.timeline import EVERYTHING, Event
 
 
@@ -25,6 +25,8 @@ class NameInForce:
     replaced_in: int | None
     failed: bool
     letters: tuple[str, ...]
+    #: the title of the worksheet that it comes from, where that is another
+    source: str = ""
 
 
 def names_in_force(page: Page, number: int) -> tuple[list[NameInForce], list[str]]:
@@ -54,8 +56,8 @@ def _shown(page: Page, event: Event, later: Event | None) -> NameInForce | None:
     if cell is None or outcome is None:
         return None
     users = _users(page, event)
-    return NameInForce(event.word, _meaning(outcome), cell.number, cell.id, tuple(dict.fromkeys(c.id for c in users)), len(users),
-                       later.place.number if later else None, outcome.failed, _letters_of(outcome))
+    return NameInForce(event.word, event.latex or meaning_latex(outcome), cell.number, cell.id, tuple(dict.fromkeys(c.id for c in users)), len(users),
+                       later.place.number if later else None, outcome.failed, _letters_of(outcome), event.source)
 
 
 def _users(page: Page, event: Event) -> list[PlannedCell]:
@@ -70,20 +72,4 @@ def _letters_of(outcome: LineOutcome) -> tuple[str, ...]:
     """The letters that a definition holds: its own, for a function, and free ones."""
     if outcome.defined is None:
         return ()
-    return (*_own_letters(outcome), *outcome.defined.letters)
-
-
-def _own_letters(outcome: LineOutcome) -> list[str]:
-    written = outcome.defined.written if outcome.defined is not None else ""
-    return [n.strip() for n in written.partition("(")[2].rstrip(")").split(",") if n.strip()]
-
-
-def _meaning(outcome: LineOutcome) -> str:
-    """A definition as the panel shows it: as it was written, or with its result where that says more."""
-    result, exact = outcome.result, outcome.result["exact"]
-    if exact is None or result["asWritten"]:
-        return result["reading"]
-    head = latex_name(result["name"] or "")
-    if outcome.defined is not None and outcome.defined.kind == "function":
-        head += rf"\left({', '.join(map(latex_name, _own_letters(outcome)))}\right)"
-    return f"{head} = {exact['latex']}"
+    return (*own_letters(outcome), *outcome.defined.letters)

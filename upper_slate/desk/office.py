@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import threading
+from collections.abc import Callable, Iterable
 from pathlib import Path
 
 from sqlalchemy import Engine
 
+from ..core.reading.uses import with_title
 from ..formats.markdown import read_markdown
-from ..store.operations import Operation
+from ..store.operations import Edit, Operation
 from ..store.outcomes import Outcomes
 from ..store.shelf import Shelf
 from ..store.states import CellState
@@ -17,6 +19,7 @@ from ..workroom.workroom import Workroom
 from .desk import Desk
 from .events import CellData
 from .previews import Previews
+from .sources import SharedNames
 
 
 def cell_data(cell: CellState) -> CellData:
@@ -34,6 +37,8 @@ class Office:
         self.memory = Outcomes(engine)
         self.room = room
         self._desks: dict[str, Desk] = {}
+        self.shared = SharedNames(self.worksheets, self.desk)
+        self.worksheets.titles_changed = self._titles_changed
         self._lock = threading.Lock()
         #: No stream of events begins any more.
         self.is_closing = False
@@ -45,7 +50,7 @@ class Office:
         stored = self.worksheets.opened(worksheet_id)
         with self._lock:
             if worksheet_id not in self._desks:
-                self._desks[worksheet_id] = Desk(worksheet_id, stored.sheet, stored.revision, self.memory, self.room)
+                self._desks[worksheet_id] = Desk(worksheet_id, stored.sheet, stored.revision, self.memory, self.room, self.shared.of(worksheet_id), self._gave)
             return self._desks[worksheet_id]
 
     def change(self, worksheet_id: str, operations: list[Operation], client: str = "", again: bool = False, group: str = "") -> Applied:
@@ -54,31 +59,58 @@ class Office:
         `again` says that it was sent before and its answer was lost: what is in effect already is left out. Changes of one
         group are undone together.
         """
-        desk = self.desk(worksheet_id)
-        with desk.changing:  # told in the order in which they were stored
-            return self._announce(desk, self.worksheets.change(worksheet_id, operations, again, group), client)
+        applied = self._told(worksheet_id, lambda: self.worksheets.change(worksheet_id, operations, again, group), client)
+        assert applied is not None
+        return applied
 
     def undo(self, worksheet_id: str, client: str = "") -> Applied | None:
-        desk = self.desk(worksheet_id)
-        with desk.changing:
-            applied = self.worksheets.undo(worksheet_id)
-            return applied and self._announce(desk, applied, client)
+        return self._told(worksheet_id, lambda: self.worksheets.undo(worksheet_id), client)
 
     def redo(self, worksheet_id: str, client: str = "") -> Applied | None:
+        return self._told(worksheet_id, lambda: self.worksheets.redo(worksheet_id), client)
+
+    def _told(self, worksheet_id: str, change: Callable[[], Applied | None], client: str) -> Applied | None:
+        """Carries out a change and tells of it; another title is followed by the lines that use it."""
         desk = self.desk(worksheet_id)
-        with desk.changing:
-            applied = self.worksheets.redo(worksheet_id)
-            return applied and self._announce(desk, applied, client)
+        with desk.changing:  # told in the order in which they were stored
+            applied = change()
+            if applied is None:
+                return None
+            self._announce(desk, applied, client)
+        if applied.before.title != applied.stored.sheet.title:
+            self._rename_uses(worksheet_id, applied.before.title, applied.stored.sheet.title)
+        return applied
+
+    def _rename_uses(self, worksheet_id: str, before: str, after: str) -> None:
+        """The lines of other worksheets that use one by its title go on using it. Where another has that title too, they are left as they are."""
+        if self.shared.titled(before, worksheet_id).others:
+            return
+        for using, cell_id, text in self.worksheets.cells_with(before):
+            renamed = with_title(text, before, after)
+            if using != worksheet_id and renamed != text:
+                self.change(using, [Edit(cell=cell_id, text=renamed)])
+
+    def _gave(self, worksheet_id: str) -> None:
+        """A worksheet gives something else than before: those that use it look again."""
+        self._look_again(self.shared.changed(worksheet_id))
+
+    def _titles_changed(self) -> None:
+        self._look_again(self.shared.looking())
+
+    def _look_again(self, ids: Iterable[str]) -> None:
+        with self._lock:
+            desks = [self._desks[worksheet_id] for worksheet_id in ids if worksheet_id in self._desks]
+        for desk in desks:
+            desk.look_again()
 
     @staticmethod
-    def _announce(desk: Desk, applied: Applied, client: str) -> Applied:
+    def _announce(desk: Desk, applied: Applied, client: str) -> None:
         stored, before = applied.stored, {c.id: c for c in applied.before.cells}
         order = [c.id for c in stored.sheet.cells]
         desk.tell({"type": "changed", "revision": stored.revision, "client": client, "title": stored.sheet.title,
                    "conventions": stored.sheet.conventions, "order": None if order == list(before) else order,
                    "cells": [cell_data(c) for c in stored.sheet.cells if before.get(c.id) is not c], "canUndo": stored.can_undo, "canRedo": stored.can_redo})
         desk.update(stored.sheet, stored.revision)
-        return applied
 
     def remove(self, worksheet_id: str) -> None:
         """Puts a worksheet into the bin and closes its desk."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 import logging
 import threading
 from collections import OrderedDict
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from contextlib import AbstractContextManager, contextmanager
 from dataclasses import dataclass
 from datetime import datetime
@@ -80,6 +80,8 @@ class Worksheets:
 
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
+        #: called when worksheets came, went, were moved or got another title
+        self.titles_changed: Callable[[], None] = lambda: None
         self._write = threading.Lock()
         #: each worksheet has one of these, by its identity: they are few, whatever is asked for
         self._locks = [threading.RLock() for _ in range(_LOCKS)]
@@ -104,6 +106,13 @@ class Worksheets:
         with self._write, self._session() as session:
             yield session
             session.commit()
+        self.titles_changed()
+
+    def cells_with(self, text: str) -> list[tuple[str, str, str]]:
+        """Mathematics with a text in it, whatever its capitals: worksheet, cell and text of each."""
+        with self._session() as session:
+            found = select(Cell.worksheet_id, Cell.id, Cell.text).where(Cell.kind == "math", col(Cell.text).icontains(text, autoescape=True))
+            return [(worksheet, cell, held) for worksheet, cell, held in session.exec(found)]
 
     def forget(self, worksheet_id: str) -> None:
         """Its cells are not held any more."""
@@ -143,7 +152,9 @@ class Worksheets:
                 rows = [{"kind": cell.kind, "text": cell.text, "display": dict(cell.display)} for cell in made]
                 session.execute(insert(Cell), [{"id": new_id(), "worksheet_id": row.id, "position": float(at), **data} for at, data in enumerate(rows)])
             session.commit()
-            return row.id
+            made_id = row.id
+        self.titles_changed()
+        return made_id
 
     def opened(self, worksheet_id: str) -> Stored:
         """The worksheet as it stands. NotFound where there is none."""
@@ -208,6 +219,8 @@ class Worksheets:
     def _commit(self, session: Session, row: Worksheet, held: _Held, before: SheetState) -> Applied:
         session.commit()
         self._keep(row.id, held)
+        if before.title != held.sheet.title:
+            self.titles_changed()
         return Applied(before, self._stored(session, row))
 
     # -- rows ------------------------------------------------------------------------------------------------------

@@ -10,6 +10,7 @@ import sympy as sp
 from ..language import tree as t
 from ..language.signs import holds
 from ..language.typeset import set_line, typeset, typeset_line
+from ..language.words import function_named
 from ..language.words.trailing import IN_COMPLEX_NUMBERS
 from ..line.assumptions import bounds_in, facts_of, simple_facts
 from ..line.conventions import Conventions
@@ -42,6 +43,7 @@ from .offers import of_no_solution, of_statement, offers_of
 from .result_writer import ResultWriter
 from .shown_working import working_of
 from .tried_offers import offers_that_work
+from .uses import take
 from .views import view_of
 
 
@@ -94,6 +96,9 @@ class _LineWorker:
         self.result["head"] = {"left": set_parts.left, "sign": set_parts.sign, "right": set_parts.right}
         self.result["asked"] = _asked(line.body)
         self.result["name"] = line.name
+        if line.kind == "use":
+            self.result["notices"], self.result["kind"] = take(task), "use"
+            return LineOutcome(self.result)
         if line.kind == "empty":
             return LineOutcome(self.result, previous=task.previous)
         context.complex = self.conventions.numbers == "complex" or _is_in_complex_numbers(line.body)
@@ -284,8 +289,7 @@ class _LineWorker:
 
     def _finish_notices(self, line: t.Line) -> None:
         context = self.context
-        if context.used_angles:
-            unit = self.conventions.angles
+        for unit in self._units_of_angles(line) if context.used_angles else ():
             context.note(f"Angles in {unit}.", {"radians": "rad", "degrees": "deg", "gon": "gon"}[unit])
         notices = [self._notice(n) for n in (*line.notices, *context.notices)]
         notices += [{"text": sentence.format(*(_value_text(v) for v in values)), "tag": None, "suggestions": []} for sentence, values in context.told]
@@ -293,6 +297,14 @@ class _LineWorker:
             notices += [{"text": text, "tag": None, "suggestions": []} for text in self.task.notices]
         self.result["notices"] = notices
         self._say_more(line)
+
+    def _units_of_angles(self, line: t.Line) -> list[str]:
+        """The units in which the line has angles: its own, and those of functions that another worksheet made."""
+        nodes = [node for body in (line.body, *line.assumptions) if body is not None for node in body.walk()]
+        used = {node.name for node in nodes if isinstance(node, t.Name | t.Call)}
+        made = {m.angles for m in _reached(used, self.task)} - {""}
+        own = not made or any(isinstance(node, t.Call) and (entry := function_named(node.name)) and entry.angle for node in nodes)
+        return sorted(made | {self.conventions.angles} if own else made)
 
     def _leans_on_others(self, line: t.Line) -> bool:
         """Whether a function is made of others, so that what it comes to has to be shown: `h(x) = f(x) g(x)`, `g(x) = f'(x)`."""
@@ -329,7 +341,7 @@ class _LineWorker:
         kind = {FunctionValue: "function", ListValue: "list", RelationValue: "relation", SolutionsValue: "solutions"}.get(type(value), "value")
         imaginary = (isinstance(value, Surd) and value.has_imaginary) or (isinstance(value, sp.Expr) and value.has(sp.I))
         return MeaningData(kind, data, requirements, self.task.cell, imaginary, value.written() if isinstance(value, FunctionValue) else "",
-                           tuple(sorted(free_letters(value))))
+                           tuple(sorted(free_letters(value))), angles=self.conventions.angles if self.context.used_angles else "")
 
     def _outcome(self, outcome: MeaningData | None, defined: MeaningData | None = None, previous: Any = None) -> LineOutcome:
         return LineOutcome(self.result, defined, outcome, previous=previous)

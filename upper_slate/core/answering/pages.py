@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from ..line.conventions import Conventions
 from ..line.tasks import LineOutcome
 from ..page.cells import MathCell, PlannedLine
 from ..page.page import Executor, Memory, Page
+from ..page.sources import Sources
 from .answer import work_out
 
 
@@ -28,22 +29,25 @@ class WorkedPage:
     fresh: int
 
 
-def work_out_page(cells: Sequence[MathCell], conventions: Conventions, memory: Memory, execute: Executor | None = None) -> WorkedPage:
-    """Works out a page from the top; only lines whose key is not in the memory are executed (`fresh` counts them)."""
-    if execute is None:
-        execute = work_out
-    worker = execute
-    fresh = 0
+def work_out_page(cells: Sequence[MathCell], conventions: Conventions, memory: Memory, execute: Executor | None = None, sources: Sources | None = None) -> WorkedPage:
+    """Works out a page from the top; only lines whose key is not in the memory are executed (`fresh` counts them).
 
+    `sources` are other worksheets that its lines may use.
+    """
+    known = set(memory)
+    answer = remembered(memory, execute or work_out)
+    lines: list[WorkedLine] = []
+    for cell in Page(conventions, cells, sources).settle(answer):
+        lines += [WorkedLine(line, outcome) for line, outcome in zip(cell.lines, cell.outcomes, strict=True) if outcome is not None]
+    return WorkedPage(tuple(lines), len(set(memory) - known))
+
+
+def remembered(memory: Memory, execute: Executor) -> Callable[[PlannedLine], LineOutcome]:
+    """Answers from a memory, and works out and remembers what it does not know."""
     def answer(line: PlannedLine) -> LineOutcome:
-        nonlocal fresh
         outcome = memory.get(line.key)
         if outcome is None:
-            outcome = memory[line.key] = worker(line.task)
-            fresh += 1
+            outcome = memory[line.key] = execute(line.task)
         return outcome
 
-    lines: list[WorkedLine] = []
-    for cell in Page(conventions, cells).settle(answer):
-        lines += [WorkedLine(line, outcome) for line, outcome in zip(cell.lines, cell.outcomes, strict=True) if outcome is not None]
-    return WorkedPage(tuple(lines), fresh)
+    return answer

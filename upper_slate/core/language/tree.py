@@ -349,3 +349,5 @@ class Line:
     letters: tuple[str, ...] = ()
     assumptions: tuple[Node, ...] = ()
     notices: tuple[Notice, ...] = ()
+    #: the worksheet that a line uses
+    title: str = ""

@@ -65,6 +65,8 @@ class MeaningData:
     written: str = ""
     letters: tuple[str, ...] = ()
     key: str = ""
+    #: the unit of angles that it was made with, where that matters
+    angles: str = ""
 
     def as_dict(self) -> dict[str, Any]:
         return asdict(self)
@@ -72,6 +74,44 @@ class MeaningData:
     @classmethod
     def from_dict(cls, data: dict[str, Any]) -> MeaningData:
         return cls(**{**data, "requirements": tuple(data["requirements"]), "letters": tuple(data["letters"])})
+
+
+@dataclass(frozen=True)
+class GivenName:
+    """A name as it stands at the end of a worksheet: its meaning, how it is written and typeset, and what stands in the way of using it.
+
+    `state` is defined, pending or failed; only a defined one has a meaning.
+    """
+
+    name: str
+    state: str = "defined"
+    meaning: MeaningData | None = None
+    text: str = ""
+    latex: str = ""
+
+
+@dataclass(frozen=True)
+class Given:
+    """What a line that uses another worksheet is told: the names that it asked for, or why there are none.
+
+    `asked` is the title as the line writes it, `title` as the worksheet has it; `problem` is missing, several, itself or circle; `offers` are
+    titles, or paths with titles, that may have been meant. `all_names` are all that the worksheet has; `differs` says in words where its
+    conventions are not those of this page.
+    """
+
+    asked: str
+    title: str
+    problem: str = ""
+    offers: tuple[str, ...] = ()
+    names: tuple[GivenName, ...] = ()
+    all_names: tuple[str, ...] = ()
+    differs: tuple[str, ...] = ()
+
+    @property
+    def material(self) -> list[Any]:
+        """All that the outcome of the line depends on."""
+        names = [(given.name, given.state, given.meaning.key if given.meaning else "", given.text) for given in self.names]
+        return [self.asked, self.title, self.problem, self.offers, names, self.all_names, self.differs]
 
 
 @dataclass(frozen=True)
@@ -92,6 +132,8 @@ class LineTask:
     near: tuple[str, ...] = ()
     #: what was chosen for a graph beside its line (see `View`)
     view: ViewData | None = None
+    #: what a line that uses another worksheet is told
+    given: Given | None = None
 
 
 @dataclass(frozen=True)

@@ -7,7 +7,8 @@ from typing import Protocol
 from ..line.conventions import Conventions
 from ..line.tasks import MeaningData
 from .cells import PlannedCell
-from .timeline import ABOVE, ALL_NAMES, EVERYTHING, NUMBERS, Event, Timeline, assumption, result_word
+from .sources import Library, NotFound, Sources
+from .timeline import ABOVE, ALL_NAMES, EVERYTHING, NUMBERS, SOURCES, Event, Timeline, assumption, result_word
 
 
 class PageSeen(Protocol):
@@ -16,6 +17,7 @@ class PageSeen(Protocol):
     conventions: Conventions
     cells: list[PlannedCell]
     timeline: Timeline
+    sources: Sources | None
 
     def cell_above(self, number: int) -> PlannedCell | None: ...
 
@@ -73,3 +75,8 @@ class Look:
         self.reads |= {ABOVE, NUMBERS}
         found = self.page.cell_above(self._number)
         return found.number if found else None
+
+    def source(self, title: str) -> Library | NotFound | None:
+        """Another worksheet; None while that is being worked out."""
+        self.reads.add(SOURCES)
+        return self.page.sources.find(title) if self.page.sources is not None else NotFound("missing")

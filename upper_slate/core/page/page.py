@@ -20,11 +20,13 @@ from ..line.conventions import Conventions
 from ..line.gate import unexpected
 from ..line.result import LineResult
 from ..line.tasks import LineOutcome, LineTask
-from ..reading.tokens import split_lines
+from ..reading.tokens import canonical_name, split_lines
+from ..reading.uses import Use, use_of
 from .cells import MathCell, PlannedCell, PlannedLine
 from .look import Look
 from .planning import PENDING, plan_line
-from .timeline import EVERYTHING, NUMBERS, Event, Timeline, assumption
+from .sources import Sources
+from .timeline import EVERYTHING, NUMBERS, SOURCES, Event, Timeline, assumption
 from .words import defined_name, released_letters
 
 Memory = MutableMapping[str, LineOutcome]
@@ -39,12 +41,14 @@ class Page:
     One thread changes it; others may ask for drafts and names meanwhile.
     """
 
-    def __init__(self, conventions: Conventions | None = None, cells: Sequence[MathCell] = ()) -> None:
+    def __init__(self, conventions: Conventions | None = None, cells: Sequence[MathCell] = (), sources: Sources | None = None) -> None:
         self.conventions = conventions or Conventions()
         #: the numbered cells in order; and with the notes between them
         self.cells: list[PlannedCell] = []
         self.all: list[PlannedCell] = []
         self.timeline = Timeline()
+        #: the other worksheets, where there are any
+        self.sources = sources
         self._by_id: dict[str, PlannedCell] = {}
         self._readers: dict[str, set[PlannedCell]] = {}
         self._dirty: set[PlannedCell] = set()
@@ -142,6 +146,10 @@ class Page:
         if cell_id in self._by_id:
             self._mark(self._by_id[cell_id])
 
+    def touch_sources(self) -> None:
+        """Has the lines looked at again that use other worksheets: something there has changed."""
+        self._touch([SOURCES])
+
     # -- planning --------------------------------------------------------------------------------------------------
 
     def settle(self, answer: Answer) -> Iterator[PlannedCell]:
@@ -190,7 +198,7 @@ class Page:
             else:
                 previous = outcome.previous
                 events = _events_of(place, line, outcome)
-                if outcome.result["kind"] not in ("empty", "assumption", "release") and not place.is_note:
+                if outcome.result["kind"] not in ("empty", "assumption", "release", "use") and not place.is_note:
                     found.has_result = True
                     found.result = replace(outcome.outcome, key=line.key) if outcome.outcome else None
             if not place.is_note:
@@ -269,13 +277,18 @@ def _values_of(text: str) -> list[tuple[str, int]]:
 
 
 def _postponed(place: PlannedCell, line: PlannedLine) -> list[Event]:
-    """The line has no outcome yet: its name cannot be used so far."""
+    """The line has no outcome yet: its name cannot be used so far, nor those that it takes from another worksheet."""
+    if (use := use_of(line.task.source)) is not None:
+        names = use.names or tuple(given.name for given in (line.task.given.names if line.task.given else ()))
+        return [Event(place, line.index, canonical_name(n), "pending") for n in names]
     name = defined_name(line.task.source)
     return [Event(place, line.index, name, "pending")] if name else []
 
 
 def _events_of(place: PlannedCell, line: PlannedLine, outcome: LineOutcome) -> list[Event]:
     """What the line brings into force."""
+    if (use := use_of(line.task.source)) is not None:
+        return _taken(place, line, use, outcome)
     result, name = outcome.result, outcome.result["name"]
     events: list[Event] = []
     if outcome.defined is not None and name:
@@ -292,6 +305,15 @@ def _events_of(place: PlannedCell, line: PlannedLine, outcome: LineOutcome) -> l
         words = [EVERYTHING] if letters is None else [w for letter in letters for w in (letter, assumption(letter))]
         events += [Event(place, line.index, word, "released") for word in words]
     return events
+
+
+def _taken(place: PlannedCell, line: PlannedLine, use: Use, outcome: LineOutcome) -> list[Event]:
+    """The names that a line brings from another worksheet."""
+    given = line.task.given
+    if given is None or outcome.failed:
+        return [Event(place, line.index, canonical_name(name), "failed") for name in use.names or () if not function_named(canonical_name(name))]
+    taken = [name for name in given.names if name.meaning is not None]
+    return [Event(place, line.index, name.name, "defined", name.meaning, name.text, latex=name.latex, source=given.title) for name in taken]
 
 
 def _written(result: LineResult, left: str) -> str:

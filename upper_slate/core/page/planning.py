@@ -11,9 +11,11 @@ from typing import Any, Final
 
 from .. import CORE_VERSION
 from ..language.words import function_named
-from ..line.tasks import LineTask, MeaningData, ViewData
+from ..line.tasks import Given, LineTask, MeaningData, ViewData
+from ..reading.uses import Use, meant_use, use_of
 from .cells import PlannedLine
 from .look import Look
+from .sources import NotFound, given_for
 from .timeline import NUMBERS
 from .words import cells_named, defined_name, words_of
 
@@ -23,6 +25,8 @@ PENDING: Final = ("pending",)
 
 def plan_line(look: Look, cell_id: str, index: int, offset: int, text: str, previous: Any) -> PlannedLine:
     """What a line needs where it stands; `previous` is what the line above in its cell hands on."""
+    if (use := use_of(text)) is not None:
+        return _plan_use(look, cell_id, (index, offset, text), use)
     words = words_of(text)
     found = _Reached(look, words)
     results: dict[int, MeaningData | None] = {}
@@ -47,11 +51,31 @@ def plan_line(look: Look, cell_id: str, index: int, offset: int, text: str, prev
     goes_on = text.lstrip().startswith(("=", "<", "⇔", "⇒", "//")) or not text.strip()  # only a step needs the line above; an empty line hands it on
     before = previous if goes_on and previous is not PENDING else None
     number = look.place.number + look.place.is_note
-    task = LineTask(text, number, look.page.conventions.as_dict(), found.names, found.failed, results, above, assumptions, before, notices, near)
+    meant = use_of(meant_use(text) or "")  # an offer to use another worksheet is tried with what that has
+    given = None if meant is None else _given(look, meant)
+    task = LineTask(text, number, look.page.conventions.as_dict(), found.names, found.failed, results, above, assumptions, before, notices, near, given=given)
     waits += found.pending
     if previous is PENDING and goes_on:
         waits.append("the line above")
     return PlannedLine(cell_id, index, offset, task, "" if waits else _key(task), tuple(sorted(set(waits))))
+
+
+def _plan_use(look: Look, cell_id: str, at: tuple[int, int, str], use: Use) -> PlannedLine:
+    """A line that uses another worksheet needs that, and nothing of this page."""
+    index, offset, text = at
+    given = _given(look, use)
+    waits = (use.title,) if given is None else tuple(f"{name.name} of {use.title}" for name in given.names if name.state == "pending")
+    task = LineTask(text, look.place.number + look.place.is_note, look.page.conventions.as_dict(), given=given)
+    return PlannedLine(cell_id, index, offset, task, "" if waits else _key(task), waits)
+
+
+def _given(look: Look, use: Use) -> Given | None:
+    found = look.source(use.title)
+    if found is None:
+        return None
+    if isinstance(found, NotFound):
+        return Given(use.title, use.title, found.problem, found.offers)
+    return given_for(use, found, look.page.conventions)
 
 
 class _Reached:
@@ -111,7 +135,7 @@ def _key(task: LineTask) -> str:
     material = [CORE_VERSION, task.source, task.cell if "cell" in task.source else 0, sorted(conventions.items()),
                 sorted((n, m.key) for n, m in task.names.items()), sorted(task.failed.items()),
                 sorted((n, m.key if m else None) for n, m in task.results.items()), task.above, sorted(task.assumptions.items()),
-                task.previous, task.notices, task.near]
+                task.previous, task.notices, task.near, *([task.given.material] if task.given else [])]
     return _hash(material)
 
 

@@ -21,6 +21,8 @@ EVERYTHING: Final = "free all"
 NUMBERS: Final = "numbers of cells"
 #: Looked up by lines that compare with all names: which names there are, and what they were made with.
 ALL_NAMES: Final = "all names"
+#: Looked up by lines that use other worksheets: their titles, and what stands in them.
+SOURCES: Final = "other worksheets"
 #: Looked up by lines that say `above`: which cells have results.
 ABOVE: Final = "cells with results"
 
@@ -51,6 +53,9 @@ class Event:
     #: the names that the meaning was made with
     uses: frozenset[str] = frozenset()
     facts: tuple[str, ...] = ()
+    #: how it is typeset where no line of the page says it, and the title of the worksheet that it comes from
+    latex: str = ""
+    source: str = ""
 
     @property
     def position(self) -> tuple[int, int]:

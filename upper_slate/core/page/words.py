@@ -11,6 +11,7 @@ from ..problems import LineError
 from ..reading.heads import head_of
 from ..reading.tokens import canonical_name, tokenize
 from ..reading.unknown_words import VOCABULARY
+from ..reading.uses import use_of
 
 #: Letters that an answer may bring in, by the first word or sign of each spelling of the request; whether they are free depends on what they mean here.
 _CHOSEN_LETTERS: Final[dict[str, set[str]]] = {}
@@ -21,7 +22,9 @@ for _entry in REQUESTS.values():
 
 @lru_cache(maxsize=20_000)
 def words_of(text: str) -> frozenset[str]:
-    """Every name that stands in a line, and the parts of runs that may be read as products of letters."""
+    """Every name that stands in a line, and the parts of runs that may be read as products of letters; none where another worksheet is used."""
+    if use_of(text):
+        return frozenset()
     try:
         tokens = tokenize(text)
     except LineError:
@@ -42,12 +45,14 @@ def words_of(text: str) -> frozenset[str]:
 
 def cells_named(text: str) -> list[int]:
     """The numbers n of every `cell n` in a line."""
-    return [int(n) for n in re.findall(r"\bcell\s+([0-9]{1,6})\b", text)]
+    return [] if use_of(text) else [int(n) for n in re.findall(r"\bcell\s+([0-9]{1,6})\b", text)]
 
 
 @lru_cache(maxsize=20_000)
 def defined_name(text: str) -> str | None:
-    """The name that a line would define; None where it is no definition."""
+    """The name that a line would define; None where it is no definition, or takes names from another worksheet."""
+    if use_of(text):
+        return None
     try:
         tokens = tokenize(text)
     except LineError:

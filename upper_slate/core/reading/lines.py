@@ -20,6 +20,7 @@ from .said_around import without_opening, without_result_sign
 from .tokens import Token, canonical_name, meaningless, tokenize
 from .trailing import Ending, without_ending
 from .unknown_words import VOCABULARY, Words
+from .uses import meant_use, use_of
 
 _STEP_SIGNS: Final = ("=", "<=>", "=>")
 #: Rows of numbers or letters with semicolons between them, in one pair of brackets.
@@ -31,6 +32,8 @@ _MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!="}
 
 def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
     """The line as a tree. Errors: syntax, unknown-name, reserved-name, wrong-arguments, each with its place."""
+    if use := use_of(source):
+        return Line("use", source, letters=tuple(map(canonical_name, use.names or ("all",))), title=use.title)
     if is_other_notation(source):
         return _read_latex(source, names, tolerant)
     try:
@@ -90,6 +93,7 @@ class _LineReader:
         if first.kind == "end":
             return Line("empty", self.source)
         if not self.tolerant:
+            self._refuse_unfinished_use()
             self._refuse_what_nothing_begins()
         self._note_two_slashes()
         self.tokens = self._without_articles()
@@ -164,6 +168,12 @@ class _LineReader:
     def _opens_a_request(self) -> bool:
         first = self.tokens[0]
         return first.kind == "name" and first.text.lower() in VOCABULARY and not self.names.has_meaning(first.text)
+
+    def _refuse_unfinished_use(self) -> None:
+        """`import f from Title`, `use Title`, `use f`: names and a title are needed."""
+        if self.tokens[0].kind == "name" and not self.names.has_meaning(self.tokens[0].text) and (meant := meant_use(self.source)) is not None:
+            raise LineError("syntax", "Names of another worksheet are taken with “use”, as in use f, g from Hexagon cells.", self.tokens[0].start, self.tokens[-1].end,
+                            Suggestion(meant, 0, len(self.source)))
 
     def _without_articles(self) -> list[Token]:
         """`find the derivative of x^2` is said as well as `find derivative of x^2`."""

@@ -9,6 +9,7 @@ from typing import Final
 
 from ..language.words import GREEK
 from ..problems import LineError, Suggestion
+from .uses import use_of
 
 MAX_LINE: Final = 2000
 
@@ -158,6 +159,11 @@ def split_lines(cell: str) -> list[tuple[str, int]]:
     lines: list[tuple[str, int]] = []
     pending, start, at = "", 0, 0
     for raw in cell.split("\n"):
+        if not pending and use_of(raw):  # a title may hold a bracket that is never closed
+            at += len(raw) + 1
+            lines.append((raw, start))
+            start = at
+            continue
         pending = raw if not pending else f"{pending}\n{raw}"
         depth = 0
         for part in pending.split("\n"):
