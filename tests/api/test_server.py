@@ -112,7 +112,7 @@ class Api(WithServer):
     def test_cells_are_copied_and_pasted_as_text(self) -> None:
         sheet = self.create("a = 2", "a + 1")
         ids = [c["id"] for c in self.cells(sheet)]
-        text = self.http.post(f"/worksheets/{sheet}/markdown", json={"cells": ids[1:]}).text
+        text = self.http.post(f"/worksheets/{sheet}/copy/md", json={"cells": ids[1:]}).text
         self.assertEqual(text, "```slate\na + 1\n```\n")
         made = self.http.post(
             f"/worksheets/{sheet}/paste", json={"after": ids[0], "markdown": text}

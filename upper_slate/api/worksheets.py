@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from fastapi import APIRouter
 from fastapi.responses import PlainTextResponse
 
 from ..core.line.conventions import Conventions
+from ..desk.files import pieces
 from ..desk.office import Office, cell_data
-from ..formats.markdown import FileCell, WorksheetFile, read_markdown, write_markdown
+from ..formats.kinds import PIECES
+from ..formats.markdown import read_markdown
 from ..formats.pasted import read_pasted
 from ..store.operations import Insert, Retitle
-from ..store.refusals import Refused
+from ..store.refusals import NotFound, Refused
 from ..store.tables import new_id
 from ..store.worksheets import Applied
 from .office import OfficeIn
@@ -84,12 +88,14 @@ def remove_worksheet(worksheet_id: str, office: OfficeIn) -> None:
     office.remove(worksheet_id)
 
 
-@router.post("/{worksheet_id}/markdown", operation_id="copyCells", response_class=PlainTextResponse)
-def copy_cells(worksheet_id: str, given: CellsIn, office: OfficeIn) -> str:
-    """Some cells as Markdown, in page order; pasted again they come back the same."""
-    wanted = set(given.cells)
-    cells = tuple(FileCell(c.kind, c.text) for c in office.worksheets.opened(worksheet_id).sheet.cells if c.id in wanted)
-    return write_markdown(WorksheetFile(Conventions(), cells))
+@router.post("/{worksheet_id}/copy/{kind}", operation_id="copyCells", response_class=PlainTextResponse)
+def copy_cells(worksheet_id: str, kind: str, given: CellsIn, office: OfficeIn) -> str:
+    """Some cells in page order: as Markdown (md) they come back the same when they are pasted; with their results as HTML or LaTeX (tex)."""
+    write = PIECES.get(kind)
+    if write is None:
+        raise NotFound("Cells are not copied as that.")
+    found = pieces(office, worksheet_id, given.cells, needs_results=kind != "md")
+    return write(replace(found, sheet=replace(found.sheet, conventions=Conventions())) if kind == "md" else found)
 
 
 @router.post("/{worksheet_id}/operations", operation_id="changeWorksheet")

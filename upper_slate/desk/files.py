@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Collection, Iterator
+from dataclasses import dataclass, replace
 from typing import Final
 
 from ..formats.archive import read_any, write_archive
-from ..formats.markdown import WorksheetFile
+from ..formats.markdown import FileCell, WorksheetFile
 from ..formats.worked import Worked
 from ..store.refusals import Refused
 from ..store.shelf import path_of
@@ -16,6 +16,8 @@ from .office import Office
 
 #: Seconds that a file waits for lines that are still being worked out; what is not there by then is left open in it.
 _PATIENCE: Final = 30.0
+#: The same for what is copied, which must be there soon.
+_SOON: Final = 1.5
 
 
 @dataclass(frozen=True)
@@ -28,15 +30,25 @@ class Arrived:
     problem: str = ""
 
 
-def worked(office: Office, worksheet_id: str, needs_results: bool) -> Worked:
+def worked(office: Office, worksheet_id: str, needs_results: bool, patience: float = _PATIENCE) -> Worked:
     """A worksheet as a file holds it, with its results where they are needed."""
     stored = office.worksheets.opened(worksheet_id)
     if not needs_results:
         return Worked(to_file(stored), ())
     desk = office.desk(worksheet_id)
-    desk.wait_until_done(_PATIENCE)
+    desk.wait_until_done(patience)
     known = desk.results()
     return Worked(to_file(stored), tuple(tuple(known.get(cell.id, ())) for cell in stored.sheet.cells))
+
+
+def pieces(office: Office, worksheet_id: str, cells: Collection[str], needs_results: bool) -> Worked:
+    """Some cells of a worksheet, in page order, with their results as far as they are there soon."""
+    wanted = set(cells)
+    chosen = [cell for cell in office.worksheets.opened(worksheet_id).sheet.cells if cell.id in wanted]
+    whole = worked(office, worksheet_id, needs_results, _SOON)
+    known = office.desk(worksheet_id).results() if needs_results else {}
+    sheet = replace(whole.sheet, title=None, folder=None, cells=tuple(FileCell(cell.kind, cell.text, cell.display) for cell in chosen))
+    return Worked(sheet, tuple(tuple(known.get(cell.id, ())) for cell in chosen))
 
 
 def archive(office: Office, folder: str, ids: list[str]) -> bytes:

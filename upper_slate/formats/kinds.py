@@ -9,9 +9,9 @@ from dataclasses import dataclass
 from typing import Final
 
 from .csv_tables import write_csv
-from .html.page import write_html
+from .html import page as html
 from .json_file import read_json, write_json
-from .latex.page import pictures, write_latex
+from .latex import page as latex
 from .markdown import WorksheetFile, read_markdown, write_markdown
 from .worked import Worked
 
@@ -34,8 +34,8 @@ class Kind:
 
 
 KINDS: Final[dict[str, Kind]] = {kind.endings[0]: kind for kind in (
-    Kind(("html",), "a page (HTML)", "text/html", write_html, needs_results=True),
-    Kind(("tex",), "LaTeX", "application/x-tex", write_latex, needs_results=True, beside=pictures),
+    Kind(("html",), "a page (HTML)", "text/html", html.write_html, needs_results=True),
+    Kind(("tex",), "LaTeX", "application/x-tex", latex.write_latex, needs_results=True, beside=latex.pictures),
     Kind(("md", "markdown", "txt"), "Markdown", "text/markdown", lambda worked: write_markdown(worked.sheet), read_markdown),
     Kind(("json",), "JSON", "application/json", write_json, read_json, needs_results=True),
     Kind(("csv",), "tables (CSV)", "text/csv", write_csv, needs_results=True),
@@ -69,6 +69,8 @@ def in_one(files: list[Made], stem: str) -> Made:
     return Made(f"{stem}.zip", "application/zip", held.getvalue())
 
 
+#: Some cells as they are copied, by the kind.
+PIECES: Final[dict[str, Callable[[Worked], str]]] = {"md": lambda worked: write_markdown(worked.sheet), "html": html.write_pieces, "tex": latex.write_pieces}
 READ_BY: Final = {ending: kind for kind in KINDS.values() for ending in kind.endings if kind.read is not None}
 #: Those that come in again: an archive holds each worksheet as these.
 KEPT: Final = {ending: kind for ending, kind in KINDS.items() if kind.read is not None}

@@ -10,7 +10,7 @@ from typing import Final
 #: Names with or without the letters of a function behind them, between commas or `and`.
 _NAME: Final = r"[^\W\d]\w*(?:\s*\([^()]*\))?"
 _NAMES: Final = rf"{_NAME}(?:\s*(?:,|\band\b)\s*{_NAME})*"
-_USE: Final = re.compile(rf"\s*use\s+(?P<names>{_NAMES})\s+from\s+(?P<title>\S.*?)\s*(?:\s//.*)?$", re.IGNORECASE)
+_USE: Final = re.compile(rf"\s*use\s+(?P<names>{_NAMES})\s+from\s+(?P<title>(?!//)\S.*?)\s*(?:\s//.*)?$", re.IGNORECASE)
 
 
 @dataclass(frozen=True)

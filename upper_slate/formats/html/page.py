@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import base64
+import re
 from collections.abc import Iterator
 from functools import lru_cache
 from html import escape
@@ -36,6 +37,24 @@ def write_html(worked: Worked) -> str:
     top = f'<h1>{title}</h1>\n<p class="conventions">{escape(sentence_of(sheet.conventions))}</p>'
     main = "\n".join([top, *body])
     return f'<!doctype html>\n<html lang="en">\n<head>\n{head}\n</head>\n<body>\n<main>\n{main}\n</main>\n</body>\n</html>\n'
+
+
+def write_pieces(worked: Worked) -> str:
+    """The cells alone, for the clipboard: paragraphs with MathML, which word processors take as formulas; no numbers, no styles."""
+    sheet = worked.sheet
+    body = []
+    for cell, lines in zip(sheet.cells, worked.results, strict=True):
+        if cell.kind == "note":
+            body.append(note_html(cell.text, live_values(lines, sheet.conventions)))
+        else:
+            body += [_paragraph(shown) for shown in shown_lines(cell, lines, sheet.conventions)]
+    return f'<meta charset="utf-8"><meta name="generator" content="Upper Slate">{"".join(body)}'
+
+
+def _paragraph(shown: ShownLine) -> str:
+    """A line without the styles that set its parts apart."""
+    line = re.sub(r'<div class="line">(.*?)</div>', r"<p>\1</p>", _line(shown))
+    return re.sub(r'<span class="(?:rel|verdict|wrong|small)">(.*?)</span>', r" \1 ", line)
 
 
 @lru_cache(maxsize=1)

@@ -6,6 +6,7 @@ import { typesetHtml } from "../shared/katex";
 import { entries, type Entry } from "../shared/vocabulary";
 import type { useWorksheet } from "../sheet/store";
 import { insertPattern } from "./gaps";
+import { completeUse, useSoFar } from "./sourceCompletion";
 
 type Sheet = ReturnType<typeof useWorksheet>;
 
@@ -17,7 +18,7 @@ interface Offered extends Completion {
 /** Names of the page first, then functions and requests, each with how it is written, how it looks and what it means. */
 export function completion(sheet: Sheet) {
   return autocompletion({
-    override: [(context) => complete(context, sheet)],
+    override: [(context) => offers(context, sheet)],
     icons: false,
     selectOnOpen: false,
     interactionDelay: 0, // nothing is taken that was not chosen, so a key need not wait
@@ -32,6 +33,7 @@ export function renewCompletion(view: EditorView, sheet: Sheet, isTyping: boolea
   const { state } = view;
   const shown = currentCompletions(state);
   if (selectedCompletion(state) || (!shown.length && !isTyping)) return;
+  if (useSoFar(state.doc.lineAt(state.selection.main.head).text, "")) return;
   const next = complete(new CompletionContext(state, state.selection.main.head, false), sheet)?.options ?? [];
   if (next.length !== shown.length || next.some((option, at) => option.label !== shown[at]?.label)) startCompletion(view);
 }
@@ -41,6 +43,13 @@ function sampleOf(completion: Offered): HTMLElement {
   shown.className = "cm-sample";
   shown.innerHTML = completion.sample ? typesetHtml(completion.sample, true) : "";
   return shown;
+}
+
+/** A line that uses another worksheet is completed by what that has. */
+function offers(context: CompletionContext, sheet: Sheet): CompletionResult | null | Promise<CompletionResult | null> {
+  const line = context.state.doc.lineAt(context.pos);
+  const so = useSoFar(line.text.slice(0, context.pos - line.from), line.text.slice(context.pos - line.from));
+  return so ? completeUse(context, so, sheet.id) : complete(context, sheet);
 }
 
 function complete(context: CompletionContext, sheet: Sheet): CompletionResult | null {

@@ -11,7 +11,7 @@ import { mathKeys } from "./cellKeys";
 import { completion } from "./completion";
 import { errorMarks } from "./errorMarks";
 import { gaps, insertPattern, patternIn, selectedText } from "./gaps";
-import { inTheLanguage, notationIn } from "./notation";
+import { inTheLanguage, notationIn, OURS } from "./notation";
 import { selectionAt, wordAt } from "./places";
 import { editorTheme } from "./theme";
 
@@ -105,7 +105,9 @@ function stepGoesOn(view: EditorView, input: string, cell: CellData, sheet: Shee
 /** Cells that are pasted into a cell come after it; mathematics from elsewhere goes into it as lines of the language, any other text as it is. */
 function pasteCells(event: ClipboardEvent, view: EditorView, cell: CellData, sheet: Sheet): boolean {
   const text = event.clipboardData?.getData("text/plain") ?? "";
-  const elsewhere = notationIn(event.clipboardData?.getData("text/html") ?? "", text);
+  const html = event.clipboardData?.getData("text/html") ?? "";
+  const isCells = /^(```+|~~~+)\s*slate\s*$/m.test(text);
+  const elsewhere = isCells ? "" : notationIn(html.includes(OURS) ? "" : html, text);
   if (elsewhere) {
     event.preventDefault();
     void inTheLanguage(elsewhere).then((written) => {
@@ -114,7 +116,7 @@ function pasteCells(event: ClipboardEvent, view: EditorView, cell: CellData, she
     });
     return true;
   }
-  if (!/^(```+|~~~+)\s*slate\s*$/m.test(text)) return false;
+  if (!isCells) return false;
   event.preventDefault();
   sheet.commit(cell.id);
   void sheet.paste(cell.id, text);

@@ -69,11 +69,11 @@ export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutb
     return data.cells.at(-1);
   }
 
-  /** Cells as Markdown, for the clipboard. */
-  async function asMarkdown(copied: string[]): Promise<string> {
+  /** Cells as a text for the clipboard: Markdown that comes in again the same, HTML with formulas, LaTeX. */
+  async function asText(copied: string[], kind: "md" | "html" | "tex"): Promise<string> {
     if (active.value) commit(active.value);
     await outbox.whenEmpty();
-    const { data } = await api.POST("/api/worksheets/{worksheet_id}/markdown", { params: { path: { worksheet_id: id.value } }, body: { cells: copied }, parseAs: "text" });
+    const { data } = await api.POST("/api/worksheets/{worksheet_id}/copy/{kind}", { params: { path: { worksheet_id: id.value, kind } }, body: { cells: copied }, parseAs: "text" });
     return (data as string | undefined) ?? "";
   }
 
@@ -85,5 +85,5 @@ export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutb
     await api.POST("/api/worksheets/{worksheet_id}/again", { params: { path: { worksheet_id: id.value } }, body: { cell } });
   }
 
-  return { step, paste, asMarkdown, stop, tryAgain };
+  return { step, paste, asText, stop, tryAgain };
 }

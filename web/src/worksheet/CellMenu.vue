@@ -71,6 +71,7 @@ onMounted(async () => {
         <hr />
       </template>
       <button role="menuitem" tabindex="-1" @click="act(() => actions.copy(cell.id))">Copy {{ several > 1 ? `${several} cells` : "cell" }} <kbd>Ctrl C</kbd></button>
+      <button role="menuitem" tabindex="-1" @click="act(() => actions.copyAsLatex(cell.id))">Copy {{ several > 1 ? `${several} cells` : "cell" }} as LaTeX</button>
       <button role="menuitem" tabindex="-1" @click="act(() => actions.duplicate(cell.id))">Duplicate <kbd>Ctrl D</kbd></button>
       <button v-if="several === 1" role="menuitem" tabindex="-1" @click="act(() => actions.writeAgain(cell.id))">Write again below</button>
       <hr />

@@ -62,6 +62,7 @@ useEventListener(window, "scroll", hide, { passive: true });
       <Typeset :latex="shown.name.latex" />
       <small>
         <button @click="sheet.activate(shown.name.cellId, 'end'); hide()">cell {{ shown.name.cell }}</button>
+        <template v-if="shown.name.source"> · from {{ shown.name.source.title }}</template>
         <template v-if="shown.name.failed"> · has an error</template>
         <template v-if="shown.name.usedBy"> · <button @click="toggleUses(sheet, shown.name); hide()">used by {{ shown.name.usedBy }} {{ shown.name.usedBy === 1 ? "line" : "lines" }}</button></template>
       </small>

@@ -19,7 +19,7 @@ const nudging = ref("");
 const names = computed(() => (all.value ? sheet.names : sheet.names.slice(-MOST)));
 
 function canNudge(name: NameHere): boolean {
-  return !name.replacedIn && !name.failed && numberAt(sheet.cellOf(name.cellId)?.text ?? "", null) !== null;
+  return !name.replacedIn && !name.failed && !name.source && numberAt(sheet.cellOf(name.cellId)?.text ?? "", null) !== null;
 }
 
 function isPointedOut(name: NameHere): boolean {
@@ -43,6 +43,7 @@ const lettersLatex = computed(() =>
       <button v-fitted="name.latex" class="meaning" @click="sheet.activate(name.cellId, 'end')"><Typeset :latex="name.latex" /><span class="hidden-text">: go to {{ name.name }}, cell {{ name.cell }}</span></button>
       <small>
         cell {{ name.cell }}
+        <template v-if="name.source"> · from <RouterLink class="word" :to="`/w/${name.source.worksheetId}`">{{ name.source.title }}</RouterLink></template>
         <template v-if="name.failed"> · has an error</template>
         <template v-else-if="name.replacedIn"> · replaced in cell {{ name.replacedIn }}</template>
         <template v-if="name.usedBy"> · <button class="word" :aria-pressed="isPointedOut(name)" @click="toggleUses(sheet, name)">{{ usedBy(name.usedBy) }}</button></template>

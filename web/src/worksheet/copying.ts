@@ -36,7 +36,15 @@ export async function copyAs(kind: CopyKind, written: Written): Promise<void> {
     return;
   }
   const text = kind === "text" ? written.text : kind === "LaTeX" ? written.latex : mathml(written.latex);
-  await navigator.clipboard.writeText(text);
+  // as HTML a word processor takes MathML for a formula, as text others do
+  if (kind === "MathML") await copyRich(Promise.resolve(text), Promise.resolve(text));
+  else await navigator.clipboard.writeText(text);
+}
+
+/** Puts a text and the same as HTML on the clipboard. They may still be on their way: the browser wants to be asked at once. */
+export async function copyRich(text: Promise<string>, html: Promise<string>): Promise<void> {
+  const blob = (of: Promise<string>, type: string) => of.then((held) => new Blob([held], { type }));
+  await navigator.clipboard.write([new ClipboardItem({ "text/plain": blob(text, "text/plain"), "text/html": blob(html, "text/html") })]);
 }
 
 /** Mathematics as a PNG, dark on white, at three times the size of the screen. */

@@ -1,4 +1,5 @@
 import { useWorksheet } from "../sheet/store";
+import { copyRich } from "./copying";
 
 /** What can be done with whole cells: with the one that is meant, or with all marked ones if it is among them. */
 export function useCellActions() {
@@ -9,9 +10,19 @@ export function useCellActions() {
     return sheet.withHidden(sheet.marked.has(cell) ? sheet.marked : new Set([cell]));
   }
 
+  /** As Markdown, and for word processors as paragraphs with formulas. */
   async function copy(cell: string): Promise<void> {
+    const cells = meant(cell);
     try {
-      await navigator.clipboard.writeText(await sheet.asMarkdown(meant(cell)));
+      await copyRich(sheet.asText(cells, "md"), sheet.asText(cells, "html"));
+    } catch {
+      sheet.problem = "The browser does not let this page write to the clipboard.";
+    }
+  }
+
+  async function copyAsLatex(cell: string): Promise<void> {
+    try {
+      await navigator.clipboard.writeText(await sheet.asText(meant(cell), "tex"));
     } catch {
       sheet.problem = "The browser does not let this page write to the clipboard.";
     }
@@ -73,5 +84,5 @@ export function useCellActions() {
     if (text) sheet.addBelow(cell, text);
   }
 
-  return { offer, toGraph, addOffer, meant, copy, cut, remove, duplicate, writeAgain, toggleHidden, toggleFolded, turn };
+  return { offer, toGraph, addOffer, meant, copy, copyAsLatex, cut, remove, duplicate, writeAgain, toggleHidden, toggleFolded, turn };
 }

@@ -19,6 +19,7 @@ COMPLETIONS: Final = (
     _shape("integral between", "integral of {E} for {x} from {a} to {b}", r"\int_a^b E\,dx", "between two values", ("area",)),
     _shape("function of a function", "({f} ∘ {g})({x})", r"f\circ g", "g first, then f", ("compose", "composition", "fog")),
     _shape("value at", "{E} at {x} = {2}", r"E\big|_{x=2}", "a value put in for a letter", ("substitute", "put in")),
+    _shape("use another worksheet", "use {f} from {title}", r"f\text{ from }\ldots", "names of another worksheet", ("import", "include", "worksheet")),
     _ending("decimal places", r"\approx 3.14", "digits behind the point, as in pi to 2 decimal places", "dp", "round", "digits"),
     _ending("significant figures", r"\approx 3.14", "digits from the first that is not 0, as in pi to 3 significant figures", "sf", "round", "digits"),
     _ending("to the nearest whole number", r"\approx 3", "rounded", "round", "nearest"),
