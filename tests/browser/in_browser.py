@@ -57,6 +57,7 @@ class InBrowser(unittest.TestCase):
         self.errors: list[str] = []
         self.page = self.window()
         self.page.add_init_script(_FORGET)
+        self.page.request.put(f"{self.application.url}api/preferences", data={})
         if self.on_shelf:
             self.page.goto(self.application.url)
 

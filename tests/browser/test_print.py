@@ -6,6 +6,7 @@ import io
 import re
 import unittest
 
+import pypdfium2
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
@@ -38,6 +39,34 @@ class Print(InBrowser):
             self.assertNotIn(frame, text)
         self.assertEqual([round(float(side)) for side in found.pages[0].mediabox[2:]], [595, 842])
         expect(self.page.locator("html")).not_to_have_class(re.compile("print-no"))
+
+    def test_the_pages_as_pictures(self) -> None:
+        """Black on white with nothing cut: no ink in the margins or across an end of a page, and no heading or note alone at the foot."""
+        for title in ("Hive weight through the year", "The cheapest cell", "Homework, checked"):
+            self.page.goto(self.application.url)
+            self.open_demo(title)
+            self.page.wait_for_timeout(500)
+            document = pypdfium2.PdfDocument(self.page.pdf(prefer_css_page_size=True, print_background=True))
+            for number, page in enumerate(document, start=1):
+                with self.subTest(title, page=number):
+                    picture = page.render(scale=1).to_pil().convert("L")  # a point is a pixel
+                    width, height = picture.size
+                    self.assertEqual(picture.getpixel((3, 3)), 255)
+                    self.assertLess(picture.getextrema()[0], 60)
+                    self.assertLess(sum(picture.histogram()[:128]) / (width * height), 0.12)
+                    for name, margin in {"left": (0, 0, 44, height), "right": (width - 44, 0, width, height), "above": (0, 36, width, 46), "below": (0, height - 56, width, height - 46)}.items():
+                        self.assertEqual(picture.crop(margin).getextrema()[0], 255, name)
+
+    def test_a_note_stays_with_what_it_leads_to(self) -> None:
+        cells = "\n\n".join(f"Then we look at step {k}:\n\n```slate\n{k}000 + 7\n```" for k in range(1, 60))
+        made = self.page.request.post(f"{self.application.url}api/worksheets", data={"title": "Homework", "markdown": cells}).json()
+        self.page.goto(f"{self.application.url}w/{made['id']}")
+        self.page.wait_for_selector(".slot .value .katex")
+        pages = [re.sub(r"\s+", "", page.extract_text()) for page in self.pdf().pages]
+        self.assertGreater(len(pages), 2)
+        for text in pages:
+            for number in re.findall(r"atstep(\d+):", text):
+                self.assertIn(f"{number}000+7", text)
 
     def test_every_cell_whatever_is_on_the_screen(self) -> None:
         self.open_worksheet(*(f"{k} * 1000 + 7" for k in range(1, 120)), "graph x^2", "table x^2 for x from 1 to 5")

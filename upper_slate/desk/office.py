@@ -12,6 +12,7 @@ from ..core.reading.uses import with_title
 from ..formats.markdown import read_markdown
 from ..store.operations import Edit, Operation
 from ..store.outcomes import Outcomes
+from ..store.preferences import PreferenceStore
 from ..store.shelf import Shelf
 from ..store.states import CellState
 from ..store.worksheets import Applied, Worksheets
@@ -33,6 +34,7 @@ class Office:
     def __init__(self, engine: Engine, room: Workroom) -> None:
         self.worksheets = Worksheets(engine)
         self.shelf = Shelf(self.worksheets)
+        self.preferences = PreferenceStore(self.worksheets)
         self.previews = Previews(self.worksheets)
         self.memory = Outcomes(engine)
         self.room = room

@@ -32,6 +32,13 @@ class Worksheet(SQLModel, table=True):
     removed: datetime | None = None
 
 
+class Preference(SQLModel, table=True):
+    """What the student prefers: one row."""
+
+    id: int = Field(primary_key=True)
+    value: dict[str, Any] = Field(default_factory=dict, sa_column=Column(JSON, nullable=False))
+
+
 class Folder(SQLModel, table=True):
     """A folder by its path, `A/B` for B within A: it is there also while nothing is in it."""
 

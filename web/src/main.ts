@@ -18,7 +18,9 @@ import { createApp } from "vue";
 
 import App from "./App.vue";
 import { router } from "./router";
+import { sharePreferences } from "./shared/preferences";
 import { applyTheme } from "./shared/theme";
 
 applyTheme();
+sharePreferences();
 createApp(App).use(createPinia()).use(router).mount("#app");

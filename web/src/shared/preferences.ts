@@ -1,23 +1,69 @@
-import { useLocalStorage } from "@vueuse/core";
+import { useDebounceFn, useEventListener, useLocalStorage } from "@vueuse/core";
+import { computed, watch } from "vue";
 
-/** What the student prefers on this machine; every window follows at once. */
-export interface Preferences {
-  /** Enter works the cell out and goes on; with `line` it makes another line, and Shift+Enter goes on. */
-  enter: "go on" | "line";
-  /** Size of the page's text, in per cent; the frame stays as it is. */
-  textSize: number;
-  /** The conventions of new worksheets. */
-  conventions: Record<string, string>;
-}
+import { api, type Schemas } from "./api/client";
+
+/** What the student prefers: kept at the server with the worksheets, and in this browser, so that it is there at once. */
+export type Preferences = Required<Schemas["Preferences"]> & { print: PrintChoices; conventions: Record<string, string> };
+/** What is printed beside the lines, and on what paper. */
+export type PrintChoices = Required<Schemas["PrintChoices"]>;
 
 /** What a worksheet begins with where nothing else is preferred. */
 export const USUAL_CONVENTIONS: Record<string, string> = { angles: "radians", numbers: "real", results: "exact", decimals: "6 sf", fractions: "improper" };
 
 export const TEXT_SIZES = [85, 100, 115, 130, 150, 175, 200] as const;
 
-export const preferences = useLocalStorage<Preferences>("preferences", { enter: "go on", textSize: 100, conventions: {} }, { mergeDefaults: true });
+const USUAL: Preferences = {
+  enter: "go on", textSize: 100, theme: "system", conventions: {}, shelfOrder: "changed", print: { numbers: true, results: true, conventions: true, names: false, paper: "A4" },
+};
+
+export const preferences = useLocalStorage<Preferences>("preferences", USUAL, { mergeDefaults: (stored, usual) => ({ ...usual, ...stored, print: { ...usual.print, ...stored.print } }) });
+
+export const printChoices = computed({ get: () => preferences.value.print, set: (print) => (preferences.value = { ...preferences.value, print }) });
 
 export function enlarge(by: -1 | 1): void {
   const at = TEXT_SIZES.findIndex((size) => size >= preferences.value.textSize);
   preferences.value.textSize = TEXT_SIZES[Math.min(TEXT_SIZES.length - 1, Math.max(0, at + by))] ?? 100;
+}
+
+/** What the server has, as far as this window knows: what is the same is not sent again. */
+let known = JSON.stringify(preferences.value);
+/** A change that is on its way to the server is newer than anything that comes from there. */
+let isSending = false;
+
+/** Follows the server: what was set in another browser is taken over at the start and whenever this window is looked at again. */
+export function sharePreferences(): void {
+  watch(preferences, () => {
+    if (JSON.stringify(preferences.value) === known) return;
+    isSending = true;
+    void sendSoon();
+  }, { deep: true });
+  useEventListener(document, "visibilitychange", () => void (document.visibilityState === "visible" && receive()));
+  void receive();
+}
+
+const sendSoon = useDebounceFn(send, 300);
+
+async function send(): Promise<void> {
+  const text = JSON.stringify(preferences.value);
+  try {
+    const { data } = await api.PUT("/api/preferences", { body: preferences.value });
+    if (data) known = text;
+  } catch {
+    // the server does not answer: this browser keeps them, and sends them with the next change
+  }
+  isSending = false;
+}
+
+async function receive(): Promise<void> {
+  try {
+    const { data, response } = await api.GET("/api/preferences");
+    if (!response.ok || isSending) return;
+    if (!data) return void send(); // none were ever set there
+    const next = { ...USUAL, ...data, print: { ...USUAL.print, ...data.print } } as Preferences;
+    known = JSON.stringify(next);
+    if (known !== JSON.stringify(preferences.value)) preferences.value = next;
+  } catch {
+    // as they are in this browser
+  }
 }

@@ -1,9 +1,10 @@
-import { ref } from "vue";
+import { computed, watch } from "vue";
 
-export type Theme = "light" | "dark" | "system";
+import { preferences, type Preferences } from "./preferences";
 
-const stored = localStorage.getItem("theme");
-export const theme = ref<Theme>(stored === "light" || stored === "dark" ? stored : "system");
+export type Theme = Preferences["theme"];
+
+export const theme = computed(() => preferences.value.theme);
 const dark = matchMedia("(prefers-color-scheme: dark)");
 
 export function applyTheme(): void {
@@ -12,10 +13,8 @@ export function applyTheme(): void {
 }
 
 export function setTheme(next: Theme): void {
-  theme.value = next;
-  if (next === "system") localStorage.removeItem("theme");
-  else localStorage.setItem("theme", next);
-  applyTheme();
+  preferences.value.theme = next;
 }
 
+watch(theme, applyTheme, { flush: "sync" });
 dark.addEventListener("change", applyTheme);

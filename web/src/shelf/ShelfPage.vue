@@ -4,7 +4,6 @@ import "element-plus/es/components/input/style/css";
 import "element-plus/es/components/message/style/css";
 import "element-plus/es/components/select/style/css";
 
-import { useStorage } from "@vueuse/core";
 import { ElButton } from "element-plus/es/components/button/index";
 import { ElInput } from "element-plus/es/components/input/index";
 import { ElMessage } from "element-plus/es/components/message/index";
@@ -16,6 +15,7 @@ import { api, type Schemas, type WorksheetRow } from "../shared/api/client";
 import AppHead from "../shared/AppHead.vue";
 import { download, downloadPosted } from "../shared/download";
 import { newId } from "../shared/newId";
+import { preferences } from "../shared/preferences";
 import ThemeSwitch from "../shared/ThemeSwitch.vue";
 import { keepTyping, takeTyped } from "../shared/typedAhead";
 import BinList from "./BinList.vue";
@@ -23,7 +23,7 @@ import FolderList from "./FolderList.vue";
 import FoundList from "./FoundList.vue";
 import NameDialog, { type Question } from "./NameDialog.vue";
 import { droppedFiles, useImport } from "./useImport";
-import { nameOf, useShelf, type Order, type Place } from "./useShelf";
+import { nameOf, useShelf, type Place } from "./useShelf";
 import WorksheetCard from "./WorksheetCard.vue";
 
 /** Folders and worksheets: found, opened, made, arranged, removed and brought back, in and out as files. The address says which folder is open. */
@@ -31,7 +31,7 @@ const router = useRouter();
 const route = useRoute();
 const place = computed<Place>(() => (route.query.bin !== undefined ? "bin" : { folder: typeof route.query.folder === "string" ? route.query.folder : null }));
 const folder = computed(() => (place.value === "bin" ? "" : (place.value.folder ?? "")));
-const order = useStorage<Order>("shelf-order", "changed");
+const order = computed({ get: () => preferences.value.shelfOrder, set: (next) => (preferences.value.shelfOrder = next) });
 const shelf = useShelf(() => place.value, () => order.value);
 const { worksheets, folders, binned, problem, shown } = shelf;
 const kinds = ref<Schemas["FileKind"][]>([]);

@@ -10,7 +10,7 @@ import { ElCheckbox } from "element-plus/es/components/checkbox/index";
 import { ElDialog } from "element-plus/es/components/dialog/index";
 import { ElRadio, ElRadioGroup } from "element-plus/es/components/radio/index";
 
-import { printChoices } from "./usePrinting";
+import { printChoices } from "../shared/preferences";
 
 /** What goes on paper beside the lines. Enter prints. */
 defineProps<{ open: boolean }>();

@@ -3,7 +3,7 @@ import { useEventListener } from "@vueuse/core";
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 
-import { preferences } from "../shared/preferences";
+import { preferences, printChoices } from "../shared/preferences";
 import { takeTyped } from "../shared/typedAhead";
 import { likelyHeight } from "./cellHeights";
 import CellSlot from "./CellSlot.vue";
@@ -25,7 +25,7 @@ import { useInSight } from "./useInSight";
 import { useKeepsWriting } from "./useKeepsWriting";
 import { useMarkKeys } from "./useMarkKeys";
 import { usePageKeys } from "./usePageKeys";
-import { printChoices, printing, usePrinting } from "./usePrinting";
+import { printing, usePrinting } from "./usePrinting";
 import { useWindowing } from "./useWindowing";
 import WriteAgainDialog from "./WriteAgainDialog.vue";
 

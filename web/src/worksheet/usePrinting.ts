@@ -1,16 +1,8 @@
-import { useEventListener, useStorage } from "@vueuse/core";
+import { useEventListener } from "@vueuse/core";
 import { nextTick, ref } from "vue";
 
-/** What is printed beside the lines, and on what paper. */
-export interface PrintChoices {
-  numbers: boolean;
-  results: boolean;
-  conventions: boolean;
-  names: boolean;
-  paper: "A4" | "Letter";
-}
+import { printChoices } from "../shared/preferences";
 
-export const printChoices = useStorage<PrintChoices>("print", { numbers: true, results: true, conventions: true, names: false, paper: "A4" }, undefined, { mergeDefaults: true });
 /** The whole worksheet stands on the page, for paper. */
 export const printing = ref(false);
 
