@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import time
 import zipfile
 from typing import Any
 
@@ -44,6 +45,17 @@ class Shelf(WithServer):
         self.assertEqual([(m["id"], m["line"]) for m in found], [(sheet, "f(x) = 3 sqrt(3)/2 x^2")])
         self.assertEqual(self.http.get("/search", params={"wanted": "x" * 301}).status_code, 422)
 
+    def archive(self, folder: str, ids: tuple[str, ...] = ()) -> bytes:
+        begun = self.http.post("/archives", json={"ids": list(ids), "folder": folder}).json()
+        end = time.monotonic() + 20
+        while not (state := self.http.get(f"/archives/{begun['id']}").json())["ready"]:
+            self.assertLess(time.monotonic(), end, state)
+        self.assertEqual(state["done"], state["total"])
+        answer = self.http.get(f"/archives/{begun['id']}/file", params={"name": "Bees/2026"})
+        self.assertIn("Bees%202026.zip", answer.headers["Content-Disposition"])
+        self.assertEqual(self.http.get(f"/archives/{begun['id']}/file").status_code, 404)
+        return answer.content
+
     def test_everything_out_and_in_again(self) -> None:
         one, other = self.create("1/3 + 1/6"), self.create("f(t) = sin(t)")
         self.http.post("/move", json={"ids": [other], "folder": "Club"})
@@ -52,7 +64,7 @@ class Shelf(WithServer):
         for ending, held in (("html", "<mfrac>"), ("md", "1/3 + 1/6"), ("json", "1/3 + 1/6"), ("csv", "")):
             self.assertTrue(held in self.http.get(f"/worksheets/{one}/file/{ending}").text, ending)
         self.assertEqual(self.http.get(f"/worksheets/{one}/file/exe").status_code, 404)
-        archive = self.http.post("/archive", json={"ids": [], "folder": ""}).content
+        archive = self.archive("")
         with zipfile.ZipFile(io.BytesIO(archive)) as opened:
             self.assertEqual(set(opened.namelist()), {"Comb.md", "Comb.json", "Club/Tides.md", "Club/Tides.json"})
         made = self.http.post("/import", params={"name": "all.zip", "folder": "Again"}, content=archive).json()

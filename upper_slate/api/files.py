@@ -7,13 +7,14 @@ from urllib.parse import quote
 
 from fastapi import APIRouter, Body, Query, Response
 
-from ..desk.files import archive, bring_in, worked
+from ..desk.archives import Archive
+from ..desk.files import bring_in, worked
 from ..formats.archive import file_name
 from ..formats.kinds import KINDS, in_one, written
 from ..store.refusals import NotFound
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
-from .schemas import FileKind, Imported, MoveIn
+from .schemas import ArchiveState, FileKind, Imported, MoveIn
 
 router = APIRouter(tags=["files"], route_class=PlainTextRoute)
 
@@ -36,11 +37,26 @@ def save(worksheet_id: str, ending: str, office: OfficeIn) -> Response:
     return _sent(made.content, made.name, made.media)
 
 
-@router.post("/archive", operation_id="saveArchive", response_class=Response)
-def save_archive(given: MoveIn, office: OfficeIn) -> Response:
-    """Worksheets (all where none are named) of a folder and everything below it, as a zip."""
-    name = file_name(given.folder.rsplit("/", 1)[-1]) if given.folder.strip("/ ") else "Upper Slate"
-    return _sent(archive(office, given.folder, given.ids), f"{name}.zip", "application/zip")
+@router.post("/archives", operation_id="beginArchive")
+def begin_archive(given: MoveIn, office: OfficeIn) -> ArchiveState:
+    """Begins a zip of worksheets (all where none are named) of a folder and everything below it."""
+    return _state(office.archives.begin(given.folder, given.ids))
+
+
+@router.get("/archives/{archive_id}", operation_id="readArchive")
+def read_archive(archive_id: str, office: OfficeIn) -> ArchiveState:
+    """How far it is."""
+    return _state(office.archives.state(archive_id))
+
+
+@router.get("/archives/{archive_id}/file", operation_id="fetchArchive", response_class=Response)
+def fetch_archive(archive_id: str, office: OfficeIn, name: str = Query("Upper Slate", max_length=200)) -> Response:
+    """The file, once."""
+    return _sent(office.archives.fetch(archive_id), f"{file_name(name)}.zip", "application/zip")
+
+
+def _state(archive: Archive) -> ArchiveState:
+    return ArchiveState(id=archive.id, total=archive.total, done=archive.done, ready=archive.content is not None, problem=archive.problem)
 
 
 def _sent(content: bytes, name: str, media: str) -> Response:

@@ -56,6 +56,16 @@ class MoveIn(BaseModel):
     folder: str = Field(max_length=200)
 
 
+class ArchiveState(BaseModel):
+    """An archive that is being made: how many of its worksheets are in it; `problem` says why there will be none."""
+
+    id: str
+    total: int
+    done: int
+    ready: bool
+    problem: str
+
+
 class Moved(BaseModel):
     """Worksheets that were moved, removed or made."""
 

@@ -6,7 +6,7 @@ from collections.abc import Collection, Iterator
 from dataclasses import dataclass, replace
 from typing import Final
 
-from ..formats.archive import read_any, write_archive
+from ..formats.archive import read_any
 from ..formats.markdown import FileCell, WorksheetFile
 from ..formats.worked import Worked
 from ..store.refusals import Refused
@@ -49,13 +49,6 @@ def pieces(office: Office, worksheet_id: str, cells: Collection[str], needs_resu
     known = office.desk(worksheet_id).results() if needs_results else {}
     sheet = replace(whole.sheet, title=None, folder=None, cells=tuple(FileCell(cell.kind, cell.text, cell.display) for cell in chosen))
     return Worked(sheet, tuple(tuple(known.get(cell.id, ())) for cell in chosen))
-
-
-def archive(office: Office, folder: str, ids: list[str]) -> bytes:
-    """A zip of worksheets (all where none are named) of a folder and everything below it."""
-    path, wanted = path_of(folder), set(ids)
-    listed = (row for row in office.worksheets.listed() if not path or row.folder == path or row.folder.startswith(f"{path}/"))
-    return write_archive(to_file(office.worksheets.opened(row.id)) for row in listed if not wanted or row.id in wanted)
 
 
 def bring_in(office: Office, name: str, content: bytes, folder: str, replaces: bool) -> Iterator[Arrived]:

@@ -17,6 +17,7 @@ from ..store.shelf import Shelf
 from ..store.states import CellState
 from ..store.worksheets import Applied, Worksheets
 from ..workroom.workroom import Workroom
+from .archives import Archives
 from .desk import Desk
 from .events import CellData
 from .previews import Previews
@@ -34,6 +35,7 @@ class Office:
     def __init__(self, engine: Engine, room: Workroom) -> None:
         self.worksheets = Worksheets(engine)
         self.shelf = Shelf(self.worksheets)
+        self.archives = Archives(self.worksheets)
         self.preferences = PreferenceStore(self.worksheets)
         self.previews = Previews(self.worksheets)
         self.memory = Outcomes(engine)

@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
-from typing import Final
+from typing import Any, Final
 
 from sqlalchemy import ColumnElement, delete, or_, text
 from sqlmodel import Session, col, select
@@ -22,7 +22,11 @@ _LONGEST: Final = 200
 _MOST_FOUND: Final = 60
 #: Parts of a search that are shorter than this are no part of the index.
 _TRIGRAM: Final = 3
-_INDEXED: Final = text("SELECT finding.cell_id FROM found JOIN finding ON finding.id = found.rowid WHERE found MATCH :wanted LIMIT 5000")
+#: The first cell of each worksheet that matches: beside `min` SQLite gives the other columns of the same row.
+_FIRST: Final = """SELECT w.id, w.title, w.folder, w.updated, cell.id, cell.kind, cell.text, min(cell.position)
+  FROM {where} JOIN worksheet w ON w.id = cell.worksheet_id WHERE w.removed IS NULL{more} GROUP BY w.id ORDER BY w.updated DESC LIMIT :most"""
+_IN_INDEX: Final = "found JOIN finding ON finding.id = found.rowid JOIN cell ON cell.id = finding.cell_id"
+_LIKE: Final = re.compile(r"[/%_]")
 
 
 @dataclass(frozen=True)
@@ -215,23 +219,25 @@ class Shelf:
             in_title = select(Worksheet).where(col(Worksheet.removed).is_(None), *(col(Worksheet.title).contains(part, autoescape=True) for part in parts))
             for row in session.exec(in_title.order_by(col(Worksheet.updated).desc()).limit(_MOST_FOUND)):
                 found[row.id] = Match(row.id, row.title, row.folder, row.updated, "", "", "")
-            for cell, row in self._cells(session, parts):
-                if row.id not in found:
-                    found[row.id] = Match(row.id, row.title, row.folder, row.updated, cell.id, cell.kind, _line_with(cell.text, parts))
+            for worksheet_id, title, folder, updated, cell_id, kind, held, _ in self._cells(session, parts):
+                if worksheet_id not in found:
+                    found[worksheet_id] = Match(worksheet_id, title, folder, datetime.fromisoformat(updated), cell_id, kind, _line_with(held, parts))
         return list(found.values())[:_MOST_FOUND]
 
     @staticmethod
-    def _cells(session: Session, parts: list[str]) -> list[tuple[Cell, Worksheet]]:
-        query = select(Cell, Worksheet).where(Cell.worksheet_id == Worksheet.id, col(Worksheet.removed).is_(None))
+    def _cells(session: Session, parts: list[str]) -> Sequence[Any]:
+        """The first cell that holds every part, of each worksheet, the last changed first."""
         indexed = [part for part in parts if len(part) >= _TRIGRAM]
+        conditions = ""
+        values: dict[str, object] = {"most": _MOST_FOUND}
         if indexed:
-            phrases = " AND ".join('"' + part.replace('"', '""') + '"' for part in indexed)
-            query = query.where(col(Cell.id).in_([row[0] for row in session.execute(_INDEXED, {"wanted": phrases})]))
-        for part in parts:
-            if len(part) < _TRIGRAM:
-                query = query.where(col(Cell.text).contains(part, autoescape=True))
-        ordered = query.order_by(col(Worksheet.updated).desc(), col(Cell.position)).limit(20 * _MOST_FOUND)
-        return [(cell, row) for cell, row in session.exec(ordered)]
+            conditions += " AND found MATCH :phrases"
+            values["phrases"] = " AND ".join('"' + part.replace('"', '""') + '"' for part in indexed)
+        for number, part in enumerate(part for part in parts if len(part) < _TRIGRAM):
+            conditions += f" AND cell.text LIKE :part{number} ESCAPE '/'"
+            values[f"part{number}"] = f"%{_LIKE.sub(lambda sign: f'/{sign[0]}', part)}%"
+        query = _FIRST.format(where=_IN_INDEX if indexed else "cell", more=conditions)  # made of names of parameters alone
+        return session.execute(text(query), values).all()
 
 
 def _within(column: str, path: str) -> ColumnElement[bool]:

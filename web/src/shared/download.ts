@@ -12,11 +12,3 @@ export function save(name: string, content: Blob | string, type = ""): void {
   download(held, name);
   setTimeout(() => URL.revokeObjectURL(held), 10_000);
 }
-
-/** Saves what has to be asked for by POST. */
-export async function downloadPosted(address: string, body: unknown): Promise<void> {
-  const answer = await fetch(address, { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) });
-  if (!answer.ok) throw new Error(`${answer.status}`);
-  const name = /filename\*=UTF-8''([^;]+)/.exec(answer.headers.get("Content-Disposition") ?? "")?.[1];
-  save(decodeURIComponent(name ?? "worksheets.zip"), await answer.blob());
-}

@@ -2,26 +2,30 @@
 import "element-plus/es/components/button/style/css";
 import "element-plus/es/components/input/style/css";
 import "element-plus/es/components/message/style/css";
+import "element-plus/es/components/progress/style/css";
 import "element-plus/es/components/select/style/css";
 
 import { ElButton } from "element-plus/es/components/button/index";
 import { ElInput } from "element-plus/es/components/input/index";
 import { ElMessage } from "element-plus/es/components/message/index";
+import { ElProgress } from "element-plus/es/components/progress/index";
 import { ElOption, ElSelect } from "element-plus/es/components/select/index";
 import { computed, h, onMounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 
 import { api, type Schemas, type WorksheetRow } from "../shared/api/client";
 import AppHead from "../shared/AppHead.vue";
-import { download, downloadPosted } from "../shared/download";
+import { download } from "../shared/download";
 import { newId } from "../shared/newId";
 import { preferences } from "../shared/preferences";
 import ThemeSwitch from "../shared/ThemeSwitch.vue";
 import { keepTyping, takeTyped } from "../shared/typedAhead";
+import ArrivedPanel from "./ArrivedPanel.vue";
 import BinList from "./BinList.vue";
 import FolderList from "./FolderList.vue";
 import FoundList from "./FoundList.vue";
 import NameDialog, { type Question } from "./NameDialog.vue";
+import { useArchive } from "./useArchive";
 import { droppedFiles, useImport } from "./useImport";
 import { nameOf, useShelf, type Place } from "./useShelf";
 import WorksheetCard from "./WorksheetCard.vue";
@@ -111,9 +115,9 @@ function renameFolder(path: string): void {
   };
 }
 
-async function archive(wanted: Schemas["MoveIn"]): Promise<void> {
-  await downloadPosted("/api/archive", wanted).catch(() => say("These worksheets could not be saved."));
-}
+const archives = useArchive(say);
+const archive = (wanted: Schemas["MoveIn"]) => archives.save(wanted, wanted.folder ? nameOf(wanted.folder) : "Upper Slate");
+const share = (of: Schemas["ArchiveState"]) => (of.total ? Math.round((100 * of.done) / of.total) : 100);
 
 /** The only thing on the shelf that cannot be taken back, and the only one that asks. */
 function throwAway(row: { id: string; title: string }): void {
@@ -190,9 +194,6 @@ async function picked(): Promise<void> {
   await bring(files, folder.value);
 }
 
-const broughtIn = computed(() => told.value.filter((item) => item.id));
-const refused = computed(() => told.value.filter((item) => !item.id));
-
 onMounted(async () => {
   document.title = "Upper Slate";
   await shelf.load();
@@ -214,10 +215,10 @@ onMounted(async () => {
         <ElButton type="primary" size="large" @click="create">New worksheet</ElButton>
       </div>
       <p v-if="problem" class="problem" role="alert">{{ problem }} <button class="quiet-button" @click="shelf.load">Try again</button></p>
-      <div v-if="waiting || told.length" class="told" role="status">
-        <p v-if="waiting">{{ waiting }} {{ waiting === 1 ? "file is" : "files are" }} still on {{ waiting === 1 ? "its" : "their" }} way.</p>
-        <p v-else>{{ broughtIn.length === 1 ? `“${broughtIn[0]?.title}” is on the shelf.` : `${broughtIn.length} worksheets were brought in.` }} <button class="quiet-button" @click="told = []">Close</button></p>
-        <p v-for="item in refused" :key="item.name" class="problem">{{ item.name }}: {{ item.problem }}</p>
+      <ArrivedPanel v-if="waiting || told.length" :waiting="waiting" :told="told" :worksheets="worksheets ?? []" @close="told = []" @replace="remove" />
+      <div v-if="archives.progress.value" class="making" role="status">
+        <span>{{ archives.progress.value.done }} of {{ archives.progress.value.total }} worksheets are in the zip.</span>
+        <ElProgress :percentage="share(archives.progress.value)" :show-text="false" :stroke-width="6" />
       </div>
       <template v-if="found">
         <p class="hint">{{ found.length ? (found.length === 1 ? "One worksheet" : `${found.length} worksheets`) : "Nothing was found. Titles, notes and mathematics are searched as they were typed." }}</p>
@@ -264,8 +265,7 @@ h1 { flex: 1; font: 600 29px/1.2 var(--serif); margin: 0; min-width: 0; overflow
 .cards { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 24px; }
 .empty, .hint { font: 17px/1.55 var(--serif); color: var(--ink-quiet); max-width: 34em; }
 .hint { font-size: 15.5px; font-style: italic; margin: 0 0 12px; }
-.told { padding: 8px 16px; margin-bottom: 16px; background: var(--page); border-radius: 4px; box-shadow: var(--shadow-card); }
-.told p { margin: 3px 0; }
+.making { display: grid; gap: 6px; margin-bottom: 16px; color: var(--ink-quiet); font-size: 14px; }
 .problem { color: var(--wrong); font: italic 16px var(--serif); }
 @media (max-width: 900px) {
   .shelf { grid-template-columns: minmax(0, 1fr); padding: 22px 16px 40px; gap: 18px; }
