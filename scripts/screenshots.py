@@ -23,6 +23,7 @@ TITLES = {
     "graph": "Hive weight through the year",
     "graph-dark": "Hive weight through the year",
     "points": "Weighing day",
+    "using": "Honey for the market",
 }
 
 
@@ -50,6 +51,7 @@ def main(folder: Path) -> None:
             ("graph", (1280, 800), "light"),
             ("graph-dark", (1280, 800), "dark"),
             ("points", (1280, 800), "light"),
+            ("using", (1280, 800), "light"),
         ):
             with browser_page(size, theme) as page:
                 page.goto(application.url)

@@ -13,13 +13,15 @@ import unittest
 from collections.abc import Iterable
 from pathlib import Path
 
-from upper_slate.core.answering.pages import work_out_page
+from upper_slate.core.answering.answer import work_out
+from upper_slate.core.answering.pages import remembered, work_out_page
 from upper_slate.core.language.words import PATTERNS, entries
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.page.cells import MathCell
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
 from upper_slate.formats.markdown import read_markdown, write_markdown
+from upper_slate.formats.neighbours import Neighbours
 
 from .__main__ import JOBS, modules_of
 from .circles import circles
@@ -249,6 +251,7 @@ class House(unittest.TestCase):
                 [MathCell(str(k), t) for k, t in enumerate(sheet.math_cells())],
                 sheet.conventions,
                 {},
+                sources=Neighbours([str(file)], remembered({}, work_out)).of(str(file)),
             )
             for worked in page.lines:
                 with self.subTest(file=file.name, line=worked.line.task.source):

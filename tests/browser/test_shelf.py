@@ -199,6 +199,12 @@ class Shelf(InBrowser):
             expect(told).to_contain_text("“Feed” is on the shelf.")
             expect(told).to_contain_text("picture.txt: This is no text in UTF-8.")
             expect(self.card("Feed")).to_be_visible()
+            self.page.get_by_label("Files to import").set_input_files(saved)
+            expect(told).to_contain_text("One with the same title was there before")
+            expect(self.card("Feed")).to_have_count(2)
+            told.get_by_role("button", name="Remove the earlier one").click()
+            expect(self.card("Feed")).to_have_count(1)
+            expect(told).not_to_contain_text("there before")
 
 
 if __name__ == "__main__":

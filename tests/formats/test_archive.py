@@ -15,12 +15,12 @@ from pathlib import Path
 
 import jsonschema
 
-from tests.formats.test_html import work
+from tests.formats.test_html import work, worked_file
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.formats.archive import file_name, read_any, write_archive
 from upper_slate.formats.json_file import read_json, write_json
 from upper_slate.formats.kinds import KEPT
-from upper_slate.formats.markdown import BadFile, FileCell, WorksheetFile, read_markdown
+from upper_slate.formats.markdown import BadFile, FileCell, WorksheetFile
 from upper_slate.formats.worked import Worked, work_out_file
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -65,10 +65,11 @@ class Schema(unittest.TestCase):
         jsonschema.Draft202012Validator.check_schema(schema)
         validator = jsonschema.Draft202012Validator(schema)
         others = [FileCell("math", line) for line in ("2 +", "1 = 2 ?", "f(x) = x^2\n= x^3", "table f for x from 1 to 2", "graph f, 1/x for x from -1 to 2", "solve x^2 = 2", "free x", "")]
-        sheets = [WorksheetFile(Conventions(), tuple(others)), *(read_markdown(file.read_text(encoding="utf-8")) for file in sorted((ROOT / "demo").glob("*.md")))]
-        for sheet in sheets:
+        sheets = [work_out_file(WorksheetFile(Conventions(), tuple(others)), work), *(worked_file(file) for file in sorted((ROOT / "demo").glob("*.md")))]
+        for worked in sheets:
+            sheet = worked.sheet
             with self.subTest(sheet.title):
-                data = json.loads(write_json(work_out_file(sheet, work)))
+                data = json.loads(write_json(worked))
                 self.assertEqual([error.message for error in validator.iter_errors(data)], [])
                 self.assertTrue(any(cell.get("results") for cell in data["cells"]))
                 self.assertEqual(read_json(json.dumps(data)).cells, sheet.cells)

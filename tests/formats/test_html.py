@@ -12,7 +12,8 @@ from pathlib import Path
 
 from tests.core.lines import result
 from upper_slate.cli import main
-from upper_slate.core.answering.pages import work_out_page
+from upper_slate.core.answering.answer import work_out
+from upper_slate.core.answering.pages import remembered, work_out_page
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.line.result import LineResult
 from upper_slate.core.line.shown import shown_results
@@ -21,14 +22,25 @@ from upper_slate.formats.html.mathml import mathml
 from upper_slate.formats.html.page import write_html
 from upper_slate.formats.kinds import KINDS
 from upper_slate.formats.markdown import FileCell, WorksheetFile, read_markdown
+from upper_slate.formats.neighbours import Neighbours
 from upper_slate.formats.plot.marks import marks
-from upper_slate.formats.worked import work_out_file
+from upper_slate.formats.worked import Worked, work_out_file
 
 DEMO = Path(__file__).resolve().parents[2] / "demo"
 
 
 def work(cells: list[MathCell], conventions: Conventions) -> list[tuple[str, LineResult]]:
     return [(line.line.cell_id, line.outcome.result) for line in work_out_page(cells, conventions, {}).lines]
+
+
+def worked_file(file: Path) -> Worked:
+    """A file with its results; its lines may use the files beside it."""
+    sources = Neighbours([str(file)], remembered({}, work_out)).of(str(file))
+
+    def with_neighbours(cells: list[MathCell], conventions: Conventions) -> list[tuple[str, LineResult]]:
+        return [(line.line.cell_id, line.outcome.result) for line in work_out_page(cells, conventions, {}, sources=sources).lines]
+
+    return work_out_file(read_markdown(file.read_text(encoding="utf-8")), with_neighbours)
 
 
 def written(*cells: FileCell, title: str = "Comb", **conventions: str) -> str:
@@ -70,12 +82,12 @@ class Html(unittest.TestCase):
     def test_the_demo_is_whole_and_well_formed(self) -> None:
         for file in sorted(DEMO.glob("*.md")):
             with self.subTest(file.name):
-                sheet = read_markdown(file.read_text(encoding="utf-8"))
-                text = write_html(work_out_file(sheet, work))
+                sheet = worked_file(file)
+                text = write_html(sheet)
                 tags = Tags(text)
                 self.assertEqual(tags.stack, [])
                 self.assertFalse(tags.names & {"script", "link", "iframe", "object", "img", "code"})
-                self.assertEqual(text.count('<span class="number">'), len(sheet.math_cells()))
+                self.assertEqual(text.count('<span class="number">'), len(sheet.sheet.math_cells()))
                 self.assertNotRegex(text.replace("http://www.w3.org", ""), r"https?://")
                 self.assertNotIn("\\", re.sub(r"<[^>]*>|<style>.*?</style>", "", text.split("</style>")[1]))
 

@@ -14,14 +14,14 @@ from pathlib import Path
 import pypdf
 
 from tests.core.lines import result
-from tests.formats.test_html import DEMO, work
+from tests.formats.test_html import DEMO, work, worked_file
 from upper_slate.cli import main
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.formats.kinds import in_one, written
 from upper_slate.formats.latex.page import pictures, write_latex
 from upper_slate.formats.latex.rows import in_rows, width_of
 from upper_slate.formats.latex.text import math_latex, text_latex, typed_latex
-from upper_slate.formats.markdown import FileCell, WorksheetFile, read_markdown
+from upper_slate.formats.markdown import FileCell, WorksheetFile
 from upper_slate.formats.worked import Worked, work_out_file
 
 COMPILER = shutil.which("pdflatex")
@@ -53,7 +53,7 @@ class Compiled(unittest.TestCase):
     def test_the_whole_demo(self) -> None:
         for file in sorted(DEMO.glob("*.md")):
             with self.subTest(file.name):
-                sheet = work_out_file(read_markdown(file.read_text(encoding="utf-8")), work)
+                sheet = worked_file(file)
                 text, said = compiled(sheet)
                 self.assertIn((sheet.sheet.title or "").split()[0], text)
                 self.assertEqual(re.findall(r"Overfull \\hbox \((\d\d+)\.", said), [])

@@ -101,7 +101,7 @@ def _undivided(line: Line, setter: _Typesetter) -> str:
                     for n, a in zip(line.letters, line.assumptions, strict=True)]
             return r"\text{assume }" + ", ".join(said)
         case "use":
-            names = r"\text{all}" if line.letters == ("all",) else ",\\ ".join(setter.letter(n) for n in line.letters)
+            names = r"\text{all}" if line.letters == ("all",) else ",\\ ".join(f"{{{setter.letter(n)}}}" for n in line.letters)
             return rf"\text{{use }}{names}\text{{ from {line.title.translate(_ESCAPES)}}}"
         case "release":
             return r"\text{free }" + ", ".join(r"\text{all}" if n == "all" else setter.letter(n) for n in line.letters)
