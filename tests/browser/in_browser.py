@@ -65,7 +65,7 @@ class InBrowser(unittest.TestCase):
         """One more window."""
         page = shared_context().new_page()
         page.set_viewport_size({"width": self.size[0], "height": self.size[1]})
-        page.emulate_media(color_scheme=self.theme)  # type: ignore[arg-type]
+        page.emulate_media(color_scheme=self.theme, reduced_motion="reduce")  # type: ignore[arg-type]
         page.set_default_timeout(15_000)
         self.addCleanup(page.close)
         page.on("pageerror", lambda error: self.errors.append(str(error)))
@@ -105,12 +105,15 @@ class InBrowser(unittest.TestCase):
         self.page.get_by_role("button", name="More").click()
         entry = self.page.get_by_role("menuitem", name=name)
         expect(entry).to_be_visible()
+        self.page.wait_for_timeout(250)
         for _ in range(4):
-            self.page.wait_for_timeout(400)
             if not entry.is_visible():
                 return
             entry.click()
-            self.page.wait_for_timeout(800)
+            for _ in range(40):
+                if not entry.is_visible():
+                    return
+                self.page.wait_for_timeout(50)
 
     def wait_until(self, expression: str) -> None:
         """Waits until an expression of JavaScript is true: asked for again and again, since the page evaluates no texts itself."""

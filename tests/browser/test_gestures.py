@@ -111,7 +111,7 @@ class Gestures(InBrowser):
     def test_a_new_worksheet_waits_for_nothing(self) -> None:
         """Neither for its scripts nor for the server: what is typed meanwhile is there."""
         def late(route: Route) -> None:
-            time.sleep(0.5)
+            time.sleep(0.2)
             route.continue_()
 
         self.page.route(re.compile("/api/|/assets/WorksheetPage"), late)
