@@ -389,3 +389,26 @@ class Data(unittest.TestCase):
         found = result("graph points [[0, 1], [1, 3]] joined")["graph"]
         (curve,) = found["curves"]
         self.assertEqual((curve["points"], curve["joined"]), ([[0, 1], [1, 3]], True))
+
+
+class SaidInOtherWords(unittest.TestCase):
+    def test_sides_of_a_limit(self) -> None:
+        for line, expected in (("limit of 1/x as x -> 0 from the right", "oo"), ("limit of 1/x as x -> 0 from above", "oo"), ("limit of |x|/x as x tends to 0 from below", "-1"),
+                               ("limit of 1/x as x -> 0 from the left", "-oo"), ("limit of floor(x) as x -> 2 from left", "1"), ("lim x->0 from the left of 1/x", "-oo")):
+            with self.subTest(line):
+                self.assertEqual(exact(line), expected)
+
+    def test_the_area_that_two_curves_enclose(self) -> None:
+        for line, expected in (("area between x^2 and x + 2", "9/2"), ("area between x^3 and x", "1/2"), ("area between 4 and x^2", "32/3"), ("area enclosed by sqrt(x) and x^2", "1/3"),
+                               ("area bounded by t^2 and 2t", "4/3"), ("area between x^4 and 5x^2 - 4", "8")):
+            with self.subTest(line):
+                self.assertEqual(exact(line), expected)
+        for line, code in (("area between x^2 and x^2 + 1", "undefined-value"), ("area between x^2 and 2x - 1", "undefined-value"), ("area between sin x and 0", "not-supported"),
+                           ("area between a x^2 and x", "not-supported"), ("area between x and 1/x", "diverges")):
+            with self.subTest(line):
+                self.assertEqual((result(line)["error"] or {"code": ""})["code"], code)
+
+    def test_the_nearest_whole_number(self) -> None:
+        for line, expected in (("41/7 to the nearest whole number", "6"), ("round 12.345 to the nearest tenth", "12.3"), ("2.5 rounded to the nearest integer", "3")):
+            with self.subTest(line):
+                self.assertEqual((result(line)["decimal"] or {"text": ""})["text"], expected)

@@ -181,6 +181,11 @@ def _points(cursor: Cursor, request: Request) -> Node:
     return replace(request, bodies=_listed(request))
 
 
+def _encloses(cursor: Cursor, request: Request) -> Request:
+    """Without a range the area is what the curves enclose between the places where they meet."""
+    return request if request.low is None else _needs_range(cursor, request)
+
+
 def _needs_range(cursor: Cursor, request: Request) -> Request:
     if request.low is None and not request.points and not cursor.tolerant:
         raise LineError("syntax", f"Here a range is expected, as in {request.name} … for x from 0 to 5.", request.end, request.end,
@@ -208,7 +213,7 @@ _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     **dict.fromkeys(_ORDERS, _derivative),
     "solve": _solve, "roots of": _solve, "greatest value of": _extreme, "least value of": _extreme, "sum of": _total, "product of": _total,
     "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "series of": _series,
-    "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute, "area between": _needs_range,
+    "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute, "area between": _encloses,
     "mean of": _of_list("mean"), "median of": _of_list("median"), "mode of": _of_list("mode"), "variance of": _of_list("variance"),
     "standard deviation of": _of_list("sd"), "population variance of": _of_list("popvariance"),
     "population standard deviation of": _of_list("popstdev"), "lcm of": _of_each("lcm"), "gcd of": _of_each("gcd"),

@@ -14,6 +14,8 @@ from .said import Said
 from .tokens import Token, canonical_name
 
 #: What may stand between a letter and what it comes near.
+#: The side from which a letter comes near; `the` says nothing.
+_SIDES: Final = {("from", "right"): "+", ("from", "above"): "+", ("from", "left"): "-", ("from", "below"): "-"}
 _NEARING: Final = (("tends", "to"), ("approaches",), ("goes", "to"), ("→",))
 
 Stop = Callable[[], bool]
@@ -215,6 +217,9 @@ class Places(Part):
             said.point = self._short_point()
         if cursor.token.kind in ("+", "-") and (opened is not None or said.bodies or (not cursor.token.spaced and cursor.ahead().spaced)):
             said.side = cursor.advance().kind
+        elif (words := next((words for words in _SIDES if cursor.stands(words)), None)) is not None:
+            said.side = _SIDES[words]
+            cursor.at += len(words)
         if opened is not None:
             cursor.expect(")" if opened.kind == "(" else "]", opened)
 
@@ -241,11 +246,13 @@ class Places(Part):
         return cursor.within(ended, self.grammar.sum)
 
     def _side_ahead(self) -> Token | None:
-        """Where a + or - ends the phrase: `x -> 0+`."""
+        """Where a side ends the phrase: the + of `x -> 0+`, the `from` of `x -> 0 from the right`."""
         cursor, depth = self.cursor, 0
         for k in range(cursor.at, len(cursor.tokens)):
             token = cursor.tokens[k]
             depth += (token.kind in ("(", "[")) - (token.kind in (")", "]"))
+            if token.text == "from" and ("from", cursor.tokens[k + 1].text) in _SIDES:
+                return token
             if depth < 0 or token.kind in ("end", ",", "?") or (token.kind == "name" and token.text in ("to", "at", "of")):
                 before = cursor.tokens[k - 1]
                 return before if before.kind in ("+", "-") and k - 1 > cursor.at else None

@@ -77,8 +77,10 @@ def _digits(said: tuple[str, ...]) -> tuple[int, str] | None:
     for opening in (("correct", "to"), ("rounded", "to"), ("accurate", "to"), ("to",), ("correct",)):
         if said[:len(opening)] == opening:
             rest = said[len(opening):]
-            if rest[:2] == ("the", "nearest"):
-                return (_NEAREST[rest[2:]], "dp") if rest[2:] in _NEAREST else None
+            if rest[:1] == ("the",):
+                rest = rest[1:]
+            if rest[:1] == ("nearest",):
+                return (_NEAREST[rest[1:]], "dp") if rest[1:] in _NEAREST else None
             return _count(rest)
     return None
 

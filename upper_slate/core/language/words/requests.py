@@ -113,7 +113,7 @@ _CALCULUS: Final = (
     _request("normal to", "normal to {f} at {x} = {1}", r"y=-\tfrac1m x+c", "the line at right angles to a curve at a point", "normal to {body} at [{letter} =] {point}",
              "normal of", "normal line to", "equation of the normal to", "equation of normal to", "the normal to", aims=("perpendicular",), chooses=_HEIGHTS),
     _request("area between", "area between {f} and {g} for x from {a} to {b}", r"\int_a^b|f-g|\,dx", "two curves, from a to b",
-             "area between {body} and {body} {ends}", "area of region between", "area of the region between"),
+             "area between {body} and {body} [{ends}]", "area of region between", "area of the region between", "area enclosed by", "area bounded by"),
     _request("area under", "area under {f} for x from {a} to {b}", r"\int_a^b|f|\,dx", "between a curve and the x-axis", "area under {body} {ends}", "area below",
              "area of the region under"),
     _request("laplace transform of", "laplace transform of {E} in {t}, as a function of {s}", r"\int_0^\infty e^{-st}E\,dt",

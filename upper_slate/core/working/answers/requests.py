@@ -30,6 +30,7 @@ from ..ground.values import Requirement, Value, free_letters
 from ..solving.equation import Range
 from ..solving.families import compare
 from ..solving.solve import interval_of, solve
+from .enclosed_area import enclosed_area
 from .of_functions import asymptotes, domain, image, inverse
 from .polynomials import completed_square, discriminant, divided
 from .rewriting import REWRITING, rewritten
@@ -92,7 +93,8 @@ def _series(evaluator: Evaluator, node: Request) -> Answer:
 
 
 def _area(evaluator: Evaluator, node: Request) -> Value:
-    assert node.low is not None and node.high is not None
+    if node.low is None or node.high is None:
+        return enclosed_area(evaluator, node)
     one, other = (body_in(evaluator, b, node.letters[0]) for b in node.bodies)
     return area_between(evaluator.context, one, other, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
