@@ -46,7 +46,7 @@ LAYOUT: dict[str, tuple[str, ...]] = {
     "cli": (),
 }
 #: The same for the interface.
-WEB_LAYOUT = ("shared", "sheet", "graph", "lines", "editor", "worksheet", "shelf", "router", "App", "main")
+WEB_LAYOUT = ("shared", "sheet", "graph", "lines", "editor", "handbook", "worksheet", "shelf", "router", "App", "main")
 #: Files whose imports stand inside functions, since what they load is heavy and not always needed.
 MAY_IMPORT_LATE = ("cli", "workroom")
 

@@ -1,4 +1,4 @@
-"""Writing: completion with gaps, patterns, errors while typing, the handbook, names, nudging, notes with values."""
+"""Writing: completion with gaps, patterns, errors while typing, names, nudging, notes with values."""
 
 from __future__ import annotations
 
@@ -141,17 +141,6 @@ class Writing(InBrowser):
             places.append(self.page.evaluate("scrollY"))
         self.assertEqual(places, sorted(places))
         self.assertGreater(places[-1], 600)
-
-    def test_the_handbook_opens_at_the_word(self) -> None:
-        self.new_worksheet()
-        self.page.keyboard.type("cbrt")
-        self.keys("F1")
-        entry = self.page.locator(".panel .entry").first
-        expect(entry).to_contain_text("cube root")
-        self.page.get_by_label("Search the handbook").fill("surd")
-        expect(self.page.locator(".panel .entry code").first).to_contain_text("rationalize")
-        entry.get_by_role("button").click()
-        expect(self.page.locator(".cm-content")).to_contain_text("rationalize")
 
     def test_a_number_is_nudged_and_everything_follows_as_one_step_of_undo(self) -> None:
         self.new_worksheet()

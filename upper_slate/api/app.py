@@ -15,7 +15,7 @@ from .. import __version__
 from ..desk.office import Office
 from ..formats.markdown import BadFile
 from ..store.refusals import Clash, NotFound, NotStored, Refused
-from . import events, files, graphs, language, preferences, shelf, worksheets
+from . import events, files, graphs, handbook, language, preferences, shelf, worksheets
 from .guard import Guard
 
 WEB: Path = Path(__file__).resolve().parents[2] / "web" / "dist"
@@ -25,7 +25,7 @@ def make_app(office: Office) -> FastAPI:
     """The application on an office."""
     app = FastAPI(title="Upper Slate", version=__version__, openapi_url=None)
     app.state.office = office
-    for router in (shelf.router, files.router, worksheets.router, graphs.router, language.router, preferences.router, events.router):
+    for router in (shelf.router, files.router, worksheets.router, graphs.router, language.router, handbook.router, preferences.router, events.router):
         app.include_router(router, prefix="/api")
     for kind, status in ((NotFound, 404), (Refused, 409), (BadFile, 422), (NotStored, 503)):
         app.add_exception_handler(kind, _answer(status))

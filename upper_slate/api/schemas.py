@@ -56,6 +56,19 @@ class MoveIn(BaseModel):
     folder: str = Field(max_length=200)
 
 
+class TryIn(BaseModel):
+    """Cells to try out."""
+
+    cells: list[Annotated[str, Field(max_length=2_000), AfterValidator(_few_lines)]] = Field(max_length=40)
+
+
+class TriedLine(BaseModel):
+    """A line with its result; `plot` is an SVG drawing of its graph."""
+
+    line: LineRow
+    plot: str | None
+
+
 class ArchiveState(BaseModel):
     """An archive that is being made: how many of its worksheets are in it; `problem` says why there will be none."""
 

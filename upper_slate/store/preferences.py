@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, ValidationError, field_validator
 
@@ -26,7 +26,8 @@ class PrintChoices(BaseModel):
 
 class Preferences(BaseModel):
     """`enter` says whether Enter works a cell out or makes another line; `textSize` is in per cent; `conventions` are those that new
-    worksheets begin with where they are not the usual ones; `shelfOrder` is how the shelf is sorted."""
+    worksheets begin with where they are not the usual ones; `shelfOrder` is how the shelf is sorted; `handbookDone`
+    are the pages of the courses whose exercises were done."""
 
     enter: Literal["go on", "line"] = "go on"
     textSize: int = Field(100, ge=50, le=300)
@@ -34,6 +35,7 @@ class Preferences(BaseModel):
     conventions: dict[str, str] = {}
     shelfOrder: Literal["changed", "title"] = "changed"
     print: PrintChoices = PrintChoices()
+    handbookDone: list[Annotated[str, Field(max_length=60)]] = Field([], max_length=300)
 
     @field_validator("conventions")
     @classmethod

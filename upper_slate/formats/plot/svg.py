@@ -27,8 +27,9 @@ def _element(shape: Shape) -> str:
             edge = f' stroke="{shape.edge}" stroke-width="1.4"' if shape.edge else ""
             return f'<circle cx="{shape.x:.2f}" cy="{shape.y:.2f}" r="{shape.radius:g}" fill="{shape.fill}"{edge}/>'
         case Label():
-            name = "letter" if shape.is_letter else "mark"
-            return f'<text x="{shape.x:.2f}" y="{shape.y:.2f}" text-anchor="{shape.anchor}" class="{name}">{escape(shape.text)}</text>'
+            name = "letter" if shape.is_letter else "mark"  # styles of a page go before these, which a picture alone needs
+            look = f'fill="{shape.colour}" font-family="sans-serif" font-size="{15 if shape.is_letter else 12}"'
+            return f'<text x="{shape.x:.2f}" y="{shape.y:.2f}" text-anchor="{shape.anchor}" class="{name}" {look}>{escape(shape.text)}</text>'
 
 
 def dashes(dash: tuple[float, ...]) -> str:

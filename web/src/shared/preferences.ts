@@ -14,7 +14,7 @@ export const USUAL_CONVENTIONS: Record<string, string> = { angles: "radians", nu
 export const TEXT_SIZES = [85, 100, 115, 130, 150, 175, 200] as const;
 
 const USUAL: Preferences = {
-  enter: "go on", textSize: 100, theme: "system", conventions: {}, shelfOrder: "changed", print: { numbers: true, results: true, conventions: true, names: false, paper: "A4" },
+  enter: "go on", textSize: 100, theme: "system", conventions: {}, shelfOrder: "changed", print: { numbers: true, results: true, conventions: true, names: false, paper: "A4" }, handbookDone: [],
 };
 
 export const preferences = useLocalStorage<Preferences>("preferences", USUAL, { mergeDefaults: (stored, usual) => ({ ...usual, ...stored, print: { ...usual.print, ...stored.print } }) });

@@ -1,6 +1,4 @@
-import { ref, watch } from "vue";
-
-import { entryOf, loadVocabulary } from "../shared/vocabulary";
+import { ref, shallowRef, watch } from "vue";
 
 export type PanelTab = "names" | "handbook" | "patterns";
 
@@ -9,7 +7,7 @@ export const panelTab = ref<PanelTab>("names");
 /** On a narrow screen it lies over the page, and is opened only when it is wanted. */
 const isNarrow = matchMedia("(max-width: 1020px)").matches;
 export const panelOpen = ref(!isNarrow && localStorage.getItem("panel") !== "closed");
-export const handbookWord = ref("");
+export const handbookAsked = shallowRef({ word: "" });
 
 watch(panelOpen, (open) => !isNarrow && localStorage.setItem("panel", open ? "open" : "closed"));
 
@@ -18,12 +16,8 @@ export function showPanel(tab: PanelTab): void {
   panelOpen.value = true;
 }
 
-/** Opens the handbook at a word; without one at its beginning. */
+/** Opens the handbook at the page of a word or sign, of an error by its code (`error not-real`), or at its contents. */
 export function showHelp(word: string): void {
-  handbookWord.value = word;
+  handbookAsked.value = { word };
   showPanel("handbook");
-  // the words may still be on their way
-  void loadVocabulary().then(() => {
-    if (handbookWord.value === word && !entryOf(word)) handbookWord.value = "";
-  });
 }

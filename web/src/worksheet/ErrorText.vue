@@ -4,6 +4,7 @@ import { computed } from "vue";
 import type { Schemas } from "../shared/api/client";
 import OfferButtons from "../lines/OfferButtons.vue";
 import type { Offer } from "../lines/offers";
+import { showHelp } from "../sheet/panel";
 import { useWorksheet } from "../sheet/store";
 
 /** A line that failed: its text with the place underlined, one sentence below, what mends it as buttons. */
@@ -31,6 +32,7 @@ const parts = computed(() => {
       {{ error.message }}
       <OfferButtons :source="source" :offers="error.suggestions" @take="emit('mend', $event)" />
       <button v-if="stopper" class="fix" @click.stop="sheet.activate(stopper, 'end')">Go there</button>
+      <button class="more" :aria-label="`The handbook on this: ${error.message}`" @click.stop="showHelp(`error ${error.code}`)">handbook</button>
       <slot />
     </div>
   </div>
@@ -42,5 +44,7 @@ const parts = computed(() => {
 .place { text-decoration: underline wavy var(--wrong); text-underline-offset: 4px; text-decoration-thickness: 1.3px; text-decoration-skip-ink: none; }
 .why { font: italic 15.5px/1.5 var(--serif); color: var(--wrong); margin-top: 3px; }
 .fix { color: var(--act); font-size: 14px; font-style: italic; border: 1px solid var(--act-line); border-radius: 5px; padding: 1px 9px; margin-left: 10px; }
+.more { color: var(--ink-quiet); font: 13px var(--sans); margin-left: 12px; text-decoration: underline dotted; text-underline-offset: 3px; }
+.more:hover { color: var(--act); }
 .fix:hover { background: var(--act-tint); }
 </style>
