@@ -52,6 +52,8 @@ def main(folder: Path) -> None:
             ("graph-dark", (1280, 800), "dark"),
             ("points", (1280, 800), "light"),
             ("using", (1280, 800), "light"),
+            ("handbook", (1280, 800), "light"),
+            ("handbook-search", (1280, 800), "light"),
         ):
             with browser_page(size, theme) as page:
                 page.goto(application.url)
@@ -114,6 +116,24 @@ def _plot(tool: str, page: Page) -> None:
     page.wait_for_timeout(800)
 
 
+def _course(page: Page) -> None:
+    """A page of a course, with an answer that is not right yet."""
+    page.get_by_role("tab", name="Handbook").click()
+    page.get_by_role("button", name="Functions and composition").click()
+    page.get_by_role("button", name="Next: Values of a function").click()
+    page.get_by_role("button", name="Next: A function of a function").click()
+    page.wait_for_selector(".live .katex")
+    page.get_by_label("Your line").first.fill("x^2 + 3")
+    page.get_by_role("button", name="Check").first.click()
+    page.get_by_role("button", name="A hint").first.click()
+    page.locator(".turn").first.scroll_into_view_if_needed()
+
+
+def _handbook_search(page: Page) -> None:
+    page.get_by_role("tab", name="Handbook").click()
+    page.get_by_label("Search the handbook").fill("gradient")
+
+
 def _bin(page: Page) -> None:
     page.get_by_role("button", name="What to do with Syrup and frames", exact=True).click()
     page.get_by_role("menuitem", name="Remove").click()
@@ -126,6 +146,8 @@ def _bin(page: Page) -> None:
 PREPARE: dict[str, Callable[[Page], None]] = {
     "search": lambda page: page.get_by_label("Find a worksheet").fill("sqrt(3)"),
     "bin": _bin,
+    "handbook": _course,
+    "handbook-search": _handbook_search,
     "print": lambda page: page.keyboard.press("Control+p"),
     "writing": _writing,
     "patterns": _patterns,

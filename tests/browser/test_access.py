@@ -20,6 +20,8 @@ class Access(InBrowser):
 
     def audit(self, what: str, within: str = "html") -> None:
         """Fails with what axe-core finds, on the page or in a part of it."""
+        expect(self.page.locator(".stale, .busy")).to_have_count(0)  # what is on its way is paler
+        self.page.wait_for_timeout(200)
         if not self.page.evaluate("Boolean(window.axe)"):
             # as text of the page's own origin is not allowed by its policy, it is put in by the driver
             self.page.evaluate(AXE.read_text(encoding="utf-8"))

@@ -57,6 +57,22 @@ class Print(InBrowser):
                     for name, margin in {"left": (0, 0, 44, height), "right": (width - 44, 0, width, height), "above": (0, 36, width, 46), "below": (0, height - 56, width, height - 46)}.items():
                         self.assertEqual(picture.crop(margin).getextrema()[0], 255, name)
 
+    def test_keys_and_signs_are_one_sheet(self) -> None:
+        self.open_worksheet("1 + 1", "2 + 2")
+        self.page.wait_for_selector(".slot .value .katex")
+        self.page.evaluate("() => { window.print = () => { window.printed = true; }; }")
+        self.keys("Escape", "Control+F1")
+        self.page.get_by_role("button", name="Print keys and signs").click()
+        self.wait_until("window.printed")
+        pages = self.pdf().pages
+        self.assertEqual(len(pages), 1)
+        text = pages[0].extract_text()
+        for told in ("Shift + Enter", "sqrt(x)", "omega", "<=>", "Alt + I"):
+            self.assertIn(told, text)
+        self.assertNotIn("Homework", text)
+        self.page.evaluate("dispatchEvent(new Event('afterprint'))")
+        expect(self.page.locator("html")).not_to_have_class(re.compile("print-keys"))
+
     def test_a_note_stays_with_what_it_leads_to(self) -> None:
         cells = "\n\n".join(f"Then we look at step {k}:\n\n```slate\n{k}000 + 7\n```" for k in range(1, 60))
         made = self.page.request.post(f"{self.application.url}api/worksheets", data={"title": "Homework", "markdown": cells}).json()

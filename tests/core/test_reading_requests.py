@@ -96,7 +96,6 @@ SLIPS = (
     ("sum of n for n from 1", 21, 21, "“to”"),
     ("series of e^x to order 3", 14, 16, "“at”"),
     ("series of e^x at x = 0 to order x", 32, 33, "a whole number"),
-    ("area between x and x^2", 22, 22, "a range"),
     ("table of x^2", 12, 12, "a range"),
     ("solve x = 1 for x in 3", 21, 22, "an interval"),
     ("solve x^2 = 4 for x in [0 5]", 24, 27, "a sign is missing"),

@@ -10,7 +10,7 @@ import { showHelp } from "../sheet/panel";
 import type { useWorksheet } from "../sheet/store";
 import { leaveGaps, toGap } from "./gaps";
 import { useNudge } from "./useNudge";
-import { wordAt } from "./places";
+import { wordAt, wordOrSignAt } from "./places";
 
 type Sheet = ReturnType<typeof useWorksheet>;
 
@@ -54,7 +54,7 @@ export function mathKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
     { key: "Ctrl-Space", run: startCompletion },
     { key: "Alt-ArrowUp", run: (view) => nudgeHere(view, 1) },
     { key: "Alt-ArrowDown", run: (view) => nudgeHere(view, -1) },
-    { key: "F1", run: (view) => (showHelp(wordAt(view.state)), true), preventDefault: true },
+    { key: "F1", run: (view) => (showHelp(wordOrSignAt(view.state)), true), preventDefault: true },
     { key: "Alt-g", run: (view) => (void goToDefinition(sheet, wordAt(view.state)), true) },
     { key: "Alt-u", run: (view) => (void pointOutUses(sheet, wordAt(view.state)), true) },
     { key: "Backspace", run: (view) => (view.state.doc.length === 0 && sheet.cells.length > 1 ? (backToAbove(cell, sheet), true) : false) },

@@ -17,3 +17,13 @@ export function selectionAt(caret: CaretPlace, text: string): { anchor: number; 
 export function wordAt(state: EditorState): string {
   return wordIn(state.doc.toString(), state.selection.main.head);
 }
+
+/** The word at the cursor; where there is none, the sign before it, or behind it. */
+export function wordOrSignAt(state: EditorState): string {
+  const word = wordAt(state);
+  if (word) return word;
+  const text = state.doc.toString();
+  const head = state.selection.main.head;
+  const before = /(?:[<=>]+|->|\/\/|\S)$/.exec(text.slice(0, head).trimEnd())?.[0] ?? "";
+  return before || (/^(?:[<=>]+|->|\/\/|\S)/.exec(text.slice(head).trimStart())?.[0] ?? "");
+}

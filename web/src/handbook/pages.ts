@@ -18,6 +18,7 @@ export interface HandbookPage {
   aims: string[];
   /** The words of the language that it is about, and the errors. */
   words: string[];
+  signs: string[];
   codes: string[];
   next: string[];
   course: string;
@@ -38,7 +39,7 @@ export function readPage(name: string, source: string): HandbookPage {
   const list = (of: string) => (head[of] ?? "").split(",").map((item) => item.trim()).filter(Boolean);
   const blocks = blocksOf(body);
   const text = blocks.flatMap((block) => (block.kind === "text" ? [block.markdown] : [])).join(" ");
-  return { name, title: head.title ?? name, aims: list("aims"), words: list("words"), codes: list("codes"), next: list("next"), course: head.course ?? "", place: Number(head.place ?? 0), blocks, text };
+  return { name, title: head.title ?? name, aims: list("aims"), words: list("words"), signs: list("signs"), codes: list("codes"), next: list("next"), course: head.course ?? "", place: Number(head.place ?? 0), blocks, text };
 }
 
 function fields(text: string): Record<string, string> {

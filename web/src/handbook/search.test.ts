@@ -149,6 +149,8 @@ describe("the handbook", () => {
     expect(pageOf("rationalize")?.name).toBe("rationalise");
     expect(pageOf("solve")?.name).toBe("solve-linear");
     expect(pageOf("limit")?.name).toBe("limits");
+    expect(["^", "∘", "?", "<=>", "|", "!"].map((sign) => pageOf(sign)?.name)).toEqual(["powers", "composition", "questions", "steps", "absolute-value", "counting"]);
+    expect(pageOf("notice 30 was read in radians. For degrees write 30°.")?.name).toBe("angles");
     expect(pageOf("error not-real")?.name).toBe("inverse-trig");
     expect(pagesFor("turning points of sqrt(x)").map((page) => page.name)).toEqual(["turning-points", "roots"]);
   });

@@ -19,7 +19,7 @@ for (const group of SAME) for (const word of group) others.set(word, group);
 const SILENT = new Set("a an the of to in is it how do does i my me can what where when which for and or on with this that there are be make made get find work out into from as at these two you want need show use one".split(" "));
 
 const index = new MiniSearch<HandbookPage>({
-  idField: "name", fields: ["title", "aims", "words", "text"],
+  idField: "name", fields: ["title", "aims", "words", "signs", "text"],
   extractField: (page, field) => {
     const value = page[field as keyof HandbookPage];
     return Array.isArray(value) ? value.join(" ; ") : String(value);
@@ -43,9 +43,18 @@ export function searched(wanted: string): HandbookPage[] {
   return [...new Set([...ranked, ...whole])];
 }
 
-/** The page of a word, sign or pattern of the language; of an error by its code. */
+/** What notices are about, by a word of theirs. */
+const NOTICES: [RegExp, string][] = [
+  [/radian|degree|gon\b/i, "angles"], [/complex/i, "complex-numbers"], [/mixed/i, "mixed-numbers"], [/recurring|repeat/i, "recurring"], [/assume/i, "assume"], [/remark|\/\//i, "notes"],
+  [/Replaces|keeps it|was made with/, "names"], [/equation/i, "solve-linear"], [/function/i, "functions"], [/conventions|keeps that|from “/, "using-another"], [/Read as .*list|bracket/i, "vectors"],
+];
+
+/** The page of a word, sign or pattern of the language; of an error by its code, of a notice by what it says. */
 export function pageOf(word: string): HandbookPage | undefined {
   const wanted = word.toLowerCase();
+  const bySign = pages.find((page) => page.signs.includes(wanted));
+  if (bySign) return bySign;
+  if (wanted.startsWith("notice ")) return pages.find((page) => page.name === (NOTICES.find(([about]) => about.test(word.slice(7)))?.[1] ?? "errors"));
   if (wanted.startsWith("error ")) return pages.find((page) => page.codes.includes(wanted.slice(6)));
   return (
     pages.find((page) => page.words.some((item) => item.toLowerCase() === wanted)) ??

@@ -32,7 +32,7 @@ const parts = computed(() => {
       {{ error.message }}
       <OfferButtons :source="source" :offers="error.suggestions" @take="emit('mend', $event)" />
       <button v-if="stopper" class="fix" @click.stop="sheet.activate(stopper, 'end')">Go there</button>
-      <button class="more" :aria-label="`The handbook on this: ${error.message}`" @click.stop="showHelp(`error ${error.code}`)">handbook</button>
+      <button class="more" aria-label="Handbook on this error" @click.stop="showHelp(`error ${error.code}`)">handbook</button>
       <slot />
     </div>
   </div>

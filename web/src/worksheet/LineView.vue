@@ -4,6 +4,7 @@ import { computed, ref, watch } from "vue";
 
 import type { Line } from "../shared/api/client";
 import { vFitted } from "../shared/fitting";
+import { showHelp } from "../sheet/panel";
 import Typeset from "../shared/Typeset.vue";
 import ErrorText from "./ErrorText.vue";
 import LineFigures from "../lines/LineFigures.vue";
@@ -100,7 +101,7 @@ function choose(form: string): void {
     <WorkingSteps v-if="workingOpen && line.working.length && !line.error && !hidden" class="below" :line="line" />
     <LineFigures v-if="(line.table || line.graph) && !hidden" class="below" :line="line" :cell="cell" :index="index" :decimal="inDecimals" />
     <WaysToWrite v-if="waysOpen && hasWays" class="below" :line="line" :wanted="wanted" :focused="waysAsked" @choose="choose" @close="waysOpen = false" />
-    <p v-for="notice in remarks" :key="notice.text" class="remark below">{{ notice.text }}<OfferButtons :source="line.source" :offers="notice.suggestions" @take="emit('mend', $event)" /></p>
+    <p v-for="notice in remarks" :key="notice.text" class="remark below">{{ notice.text }}<OfferButtons :source="line.source" :offers="notice.suggestions" @take="emit('mend', $event)" /><button class="about" aria-label="Handbook on this remark" @click.stop="showHelp(`notice ${notice.text}`)">handbook</button></p>
   </div>
 </template>
 
@@ -144,6 +145,10 @@ button.value:hover { background: var(--act-tint); }
 .struck { position: relative; color: var(--wrong); }
 .struck::after { content: ""; position: absolute; left: 50%; width: 26px; margin-left: -13px; top: 50%; border-top: 1.5px solid var(--wrong); transform: rotate(-48deg); }
 .statement .struck::after { margin-left: -19px; }
+.about { margin-left: 12px; font: 13px var(--sans); color: var(--ink-quiet); text-decoration: underline dotted; text-underline-offset: 3px; opacity: 0; }
+.about:hover { color: var(--act); }
+.remark:hover .about, .about:focus-visible { opacity: 1; }
+@media (hover: none) { .about { opacity: 1; } }
 .remark { margin: 0; font: italic 14.5px/1.45 var(--serif); color: var(--ink-quiet); }
 .busy .left, .busy .right { opacity: 0.6; }
 .more { display: none; }

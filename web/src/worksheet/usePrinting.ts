@@ -14,6 +14,7 @@ export function usePrinting(title: () => string) {
   const rules = document.createElement("style");
 
   function begin(): void {
+    if (document.documentElement.classList.contains("print-keys")) return; // the list of keys goes on paper, not the worksheet
     const choices = printChoices.value;
     const text = JSON.stringify(title()).replaceAll("<", "\\3c ");
     rules.textContent = `@page { size: ${choices.paper} portrait; margin: 18mm 16mm 20mm;
