@@ -34,7 +34,13 @@ const following = computed(() => course.value?.pages[course.value.pages.indexOf(
 const next = computed(() => props.page.next.flatMap((name) => pageNamed(name) ?? []));
 const isDone = computed(() => preferences.value.handbookDone.includes(props.page.name));
 
-function done(): void {
+/** The exercises that were done while the page was open; all of them make it done. */
+const right = ref(new Set<number>());
+watch(() => props.page, () => right.value.clear());
+
+function done(at: number): void {
+  right.value.add(at);
+  if (right.value.size < props.page.blocks.filter((block) => block.kind === "turn").length) return;
   if (!isDone.value) preferences.value.handbookDone = [...preferences.value.handbookDone, props.page.name];
 }
 </script>
@@ -47,7 +53,7 @@ function done(): void {
       <!-- eslint-disable-next-line vue/no-v-html -->
       <div v-if="block.kind === 'text'" class="prose" v-html="renderNote(block.markdown)" />
       <LiveLines v-else-if="block.kind === 'live'" :text="block.text" :rows="rows[places[at] ?? 0] ?? []" @change="change(places[at] ?? 0, $event)" @send="emit('send', $event)" />
-      <YourTurn v-else :turn="block" :done="isDone" @right="done" />
+      <YourTurn v-else :turn="block" :done="isDone" @right="done(at)" />
     </template>
     <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     <p v-if="following" class="on"><button class="go" @click="emit('open', following.name)">Next: {{ following.title }}</button></p>
