@@ -4,7 +4,7 @@ import { computed, ref, watch } from "vue";
 import { preferences } from "../shared/preferences";
 import HandbookPage from "./HandbookPage.vue";
 import { courses, pageNamed, pages } from "./pages";
-import { pageOf, pagesFor, searched } from "./search";
+import { nearest, pageOf, pagesFor, searched } from "./search";
 
 /** The handbook: what was looked for, a page, or its contents. `asked` opens a page by a word, sign, or error; `line` is what is being written. */
 const props = defineProps<{ wanted: string; asked: { word: string }; line: string }>();
@@ -40,7 +40,7 @@ const situation = (name: string) => {
     <template v-else-if="wanted.trim()">
       <p v-if="!found.length" class="none">No page is about that. These are near:</p>
       <ul>
-        <li v-for="item in found.length ? found : pages.slice(0, 5)" :key="item.name"><button @click="go(item.name)"><b>{{ item.title }}</b><span>{{ situation(item.name) }}</span></button></li>
+        <li v-for="item in found.length ? found : nearest(wanted)" :key="item.name"><button @click="go(item.name)"><b>{{ item.title }}</b><span>{{ situation(item.name) }}</span></button></li>
       </ul>
     </template>
     <template v-else>

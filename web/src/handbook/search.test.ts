@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
 import { courses, pages } from "./pages";
-import { pageOf, pagesFor, searched } from "./search";
+import { nearest, pageOf, pagesFor, searched } from "./search";
 
 /** What somebody looks for, by the page that must come first: words as textbooks' indexes and their readers have them. */
 const FIRST: Record<string, string[]> = {
@@ -85,6 +85,10 @@ const FIRST: Record<string, string[]> = {
   files: ["export", "backup", "save", "html"],
   printing: ["print", "hand in on paper"],
   copying: ["paste", "latex", "clipboard", "word processor"],
+  arranging: ["move a cell", "delete a cell", "fold a section"],
+  nudge: ["slider", "change a number", "nudge"],
+  "ways-to-write": ["other form", "ways to write it", "equivalent forms"],
+  "find-replace": ["replace", "rename a letter everywhere"],
   undo: ["undo", "go back", "lost"],
   slow: ["slow", "stop a line", "takes too long"],
   errors: ["error message", "syntax"],
@@ -135,6 +139,15 @@ describe("the handbook", () => {
 
   it.each(Object.entries(FIRST).flatMap(([page, searches]) => searches.map((search) => [search, page])))("“%s” finds %s first", (search, page) => {
     expect(searched(search ?? "").slice(0, 3).map((found) => found.name)[0]).toBe(page);
+  });
+
+  it("has 40 tasks", () => expect(TASKS.length).toBeGreaterThanOrEqual(40));
+
+  it("offers what is nearest where no page fits", () => {
+    expect(searched("qwrtzp")).toEqual([]);
+    expect(nearest("qwrtzp").length).toBe(5);
+    expect(nearest("intgrlz").map((page) => page.name)).toContain("integrals");
+    expect(nearest("frctns").map((page) => page.name)).toContain("fractions");
   });
 
   it.each(TASKS)("%s is found by “%s” or “%s”", (page, ...searches) => {

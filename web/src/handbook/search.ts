@@ -43,6 +43,24 @@ export function searched(wanted: string): HandbookPage[] {
   return [...new Set([...ranked, ...whole])];
 }
 
+/** Five pages for what no page fits: those with words most like what was written, by pairs of letters. */
+export function nearest(wanted: string): HandbookPage[] {
+  const sought = pairs(wanted);
+  const likeness = (page: HandbookPage) =>
+    Math.max(...[page.title, ...page.aims, ...page.words].flatMap((item) => item.split(" ")).map((word) => {
+      const held = pairs(word);
+      const shared = [...held].filter((pair) => sought.has(pair)).length;
+      return (2 * shared) / (held.size + sought.size || 1);
+    }));
+  return [...pages].map((page) => ({ page, like: likeness(page) })).sort((a, b) => b.like - a.like).slice(0, 5).map(({ page }) => page);
+}
+
+/** Pairs of letters that stand beside each other or have one letter between them. */
+function pairs(word: string): Set<string> {
+  const text = word.toLowerCase();
+  return new Set([...text].flatMap((letter, at) => [1, 2].flatMap((step) => (text[at + step] ? [letter + text[at + step]] : []))));
+}
+
 /** What notices are about, by a word of theirs. */
 const NOTICES: [RegExp, string][] = [
   [/radian|degree|gon\b/i, "angles"], [/complex/i, "complex-numbers"], [/mixed/i, "mixed-numbers"], [/recurring|repeat/i, "recurring"], [/assume/i, "assume"], [/remark|\/\//i, "notes"],
