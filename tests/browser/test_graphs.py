@@ -368,6 +368,18 @@ class Graphs(InBrowser):
             self.figure().get_by_role("button", name=kind, exact=True).click()
         return Path(download.value.path()).read_bytes()
 
+    def test_a_graph_goes_to_the_clipboard_as_a_picture(self) -> None:
+        self.two_curves()
+        self.tool("save")
+        self.figure().get_by_role("button", name="to the clipboard").click()
+        self.page.wait_for_timeout(300)
+        size = "async () => { const [item] = await navigator.clipboard.read(); return item.types.includes('image/png') ? (await item.getType('image/png')).size : 0; }"
+        for _ in range(100):
+            if (held := self.page.evaluate(size)) > 5_000:
+                break
+            self.page.wait_for_timeout(100)
+        self.assertGreater(held, 5_000)
+
     def test_saved_as_svg_png_and_csv(self) -> None:
         self.two_curves()
         svg = self.saved("SVG").decode()

@@ -18,7 +18,7 @@ from upper_slate.workroom.workroom import Workroom
 from .lines import code, exact, page, result
 
 #: `python -m bench.hostile` makes thousands.
-SEED, PAGES = 10, int(os.environ.get("PAGES", "700"))
+SEED, PAGES = 10, int(os.environ.get("PAGES", "300"))
 
 
 class WhileItIsTyped(unittest.TestCase):

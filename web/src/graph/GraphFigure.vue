@@ -149,17 +149,28 @@ function zoomTo(next: Window | null): void {
   if (next) choose({ window: next, equal: undefined });
 }
 
-async function saveAs(kind: "SVG" | "PNG" | "CSV of the curves" | "CSV of the points"): Promise<void> {
+async function saveAs(kind: (typeof SAVED)[number]): Promise<void> {
   const plot = plotView.value?.plot;
   if (!plot) return;
   panel.value = "";
   const name = `graph ${sheet.numbers.get(props.cell) ?? ""}`.trim();
   const labels = [...(figure.value?.querySelectorAll(".legend li:not(.away) .label .typeset") ?? [])];
-  if (kind === "SVG") save(`${name}.svg`, await asSvg(plot, graph.value, labels), "image/svg+xml");
-  else if (kind === "PNG") save(`${name}.png`, await asPng(await asSvg(plot, graph.value, labels)), "image/png");
+  const drawing = asSvg(plot, graph.value, labels);
+  if (kind === "SVG") save(`${name}.svg`, await drawing, "image/svg+xml");
+  else if (kind === "PNG") save(`${name}.png`, await asPng(await drawing), "image/png");
+  else if (kind === "to the clipboard") await copyPicture(drawing.then(asPng));
   else save(`${name}.csv`, kind === "CSV of the curves" ? samplesAsCsv(graph.value) : featuresAsCsv(marks.value), "text/csv");
 }
-const SAVED = ["SVG", "PNG", "CSV of the curves", "CSV of the points"] as const;
+const SAVED = ["SVG", "PNG", "to the clipboard", "CSV of the curves", "CSV of the points"] as const;
+
+/** The browser wants to be asked at once, while the picture is still being made. */
+async function copyPicture(picture: Promise<Blob>): Promise<void> {
+  try {
+    await navigator.clipboard.write([new ClipboardItem({ "image/png": picture })]);
+  } catch {
+    sheet.problem = "The browser does not let this page write to the clipboard.";
+  }
+}
 
 function proved(request: string): void {
   if (isFull.value) void toggleFull();
