@@ -35,6 +35,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
     serve.add_argument("--port", type=int, default=8765, help="port to listen on (8765)")
     serve.add_argument("--data", type=Path, default=None, metavar="DIR", help="folder for the worksheets (data)")
     serve.add_argument("--demo", type=Path, default=None, metavar="DIR", help="worksheets to load into a new data folder")
+    serve.add_argument("--workers", type=int, default=2, metavar="N", help="worker processes for lines (2)")
+    serve.add_argument("--slow", type=int, default=2, metavar="N", help="slow lines that go on at once beside them (2)")
+    serve.add_argument("--limit", type=float, default=20.0, metavar="SECONDS", help="time limit for a line (20)")
+    serve.add_argument("--memory", type=float, default=2.0, metavar="GB", help="memory that a worker may use (2)")
     back = commands.add_parser("restore", help="bring back the worksheets of an earlier day")
     back.add_argument("day", nargs="?", metavar="DAY", help="as in 2026-03-31; without it the days are listed")
     back.add_argument("--data", type=Path, default=Path("data"), metavar="DIR", help="folder for the worksheets (data)")
@@ -46,8 +50,13 @@ def main(arguments: Sequence[str] | None = None) -> int:
     if given.command == "restore":
         return restore_day(given.data, given.day)
     from .api.serve import serve as serve_application
+    from .workroom.workroom import Workroom
 
-    return serve_application(given.port, given.data, given.demo)
+    if given.workers < 1 or given.slow < 0 or given.limit <= 0 or given.memory < 0.25:
+        print("upper-slate: there is at least one worker, a limit above 0 seconds, and a quarter of a GB for each worker.", file=sys.stderr)
+        return 2
+    room = Workroom(given.workers, given.limit, int(given.memory * 1024**3), slow=given.slow)
+    return serve_application(given.port, given.data, given.demo, room)
 
 
 def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:

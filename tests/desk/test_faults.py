@@ -196,7 +196,7 @@ class Workers(WithOffice):
         self.assertEqual(self.answers(desk), ["4"])
         ticket = self.room.submit(self.task("sum of 1/(k^3 + sin(k)) for k from 1 to 20000"))
         time.sleep(0.5)
-        for worker in list(self.room._pool._pool_manager.worker_manager.workers.values()):
+        for worker in [w for lane in self.room.lanes for w in list(lane.pool._pool_manager.worker_manager.workers.values())]:
             os.kill(worker.pid, signal.SIGKILL)
         self.assertEqual(ticket.outcome().result["error"]["code"], "out-of-memory")
         self.assertEqual(self.room.work_out(self.task("3/6")).result["exact"]["text"], "1/2")

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import os
+import signal
 import time
 import unittest
 
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.line.tasks import LineTask
+from upper_slate.workroom.jobs import Ticket
 from upper_slate.workroom.workroom import Workroom
 
 #: A line that takes the core minutes: so many terms, none of them rational.
@@ -59,6 +62,73 @@ class Endings(unittest.TestCase):
             )
             self.assertEqual(outcome.result["error"]["code"], "out-of-memory")
         self.assertEqual(self.room.work_out(task("1 + 1")).result["exact"]["text"], "2")
+
+
+class Fair(unittest.TestCase):
+    """Slow lines keep no quick one waiting. The order is asserted, not the clock: a quick line is there while the slow ones are not."""
+
+    def setUp(self) -> None:
+        self.room = Workroom(workers=2, limit=60, slow=1)
+        self.addCleanup(self.room.close)
+        self.room.work_out(task("1"))
+
+    def endless(self, count: int) -> list[Ticket]:
+        tickets = [self.room.submit(task(ENDLESS.replace("sin(k)", f"sin(k) + {k}"))) for k in range(count)]
+        self.addCleanup(lambda: [ticket.stop() for ticket in tickets])
+        return tickets
+
+    def test_a_quick_line_passes_six_endless_ones(self) -> None:
+        slow = self.endless(6)
+        for k in range(30):
+            self.assertEqual(self.room.work_out(task(f"{k} + 1")).result["exact"]["text"], str(k + 1))
+        self.assertEqual([ticket.is_done for ticket in slow], [False] * 6)
+
+    def test_what_was_put_back_is_worked_out_after_all(self) -> None:
+        """Each takes about a second, and they have to give their places away."""
+        slow = [self.room.submit(task(f"expand ({letters})^{n}")) for n in (13, 14, 15) for letters in ("a + b + c + d", "p + q + r + s")]
+        quick = [self.room.submit(task(f"{k}/7")) for k in range(20)]
+        self.assertEqual([ticket.outcome().result["error"] for ticket in quick], [None] * 20)
+        for ticket in slow:
+            outcome = ticket.outcome()
+            self.assertIn((outcome.result["error"] or {"code": ""})["code"], ("", "too-large"))
+
+    def test_stopping_at_any_place(self) -> None:
+        slow = self.endless(6)
+        self.room.work_out(task("2 + 2"))
+        time.sleep(1)
+        for ticket in slow:
+            self.assertTrue(ticket.stop())
+        for ticket in slow:
+            self.assertEqual(ticket.outcome().result["error"]["code"], "stopped")
+        self.assertEqual(self.room.work_out(task("1 + 2")).result["exact"]["text"], "3")
+        self.assertEqual((len(self.room._waiting), len(self.room._put_back)), (0, 0))
+
+    def test_what_is_being_typed_goes_first(self) -> None:
+        with Workroom(workers=1, slow=0) as room:
+            first = room.submit(task(ENDLESS), limit=1)
+            waiting = [room.submit(task(f"{k} + 2")) for k in range(5)]
+            typed = room.submit(task("7 + 7"), first=True)
+            done: list[str] = []
+            for name, ticket in [*((f"waiting {k}", ticket) for k, ticket in enumerate(waiting)), ("typed", typed)]:
+                ticket.when_done(lambda name=name: done.append(name))  # type: ignore[misc]
+            for ticket in (first, typed, *waiting):
+                ticket.outcome()
+            self.assertEqual(done[0], "typed")
+
+    def test_a_worker_that_was_killed_is_replaced(self) -> None:
+        ticket = self.endless(1)[0]
+        time.sleep(0.2)
+        for lane in self.room.lanes:
+            for worker in list(lane.pool._pool_manager.worker_manager.workers):
+                os.kill(worker, signal.SIGKILL)
+        self.assertEqual(ticket.outcome().result["error"]["code"], "out-of-memory")
+        for k in range(6):
+            self.assertEqual(self.room.work_out(task(f"{k} + 5")).result["exact"]["text"], str(k + 5))
+
+    def test_closing_ends_what_waits(self) -> None:
+        slow = self.endless(5)
+        self.room.close()
+        self.assertEqual({(ticket.outcome().result["error"] or {"code": ""})["code"] for ticket in slow}, {"stopped"})
 
 
 if __name__ == "__main__":

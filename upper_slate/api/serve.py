@@ -15,14 +15,15 @@ from ..desk.office import Office
 from ..store.copies import keep_copies
 from ..store.database import open_database
 from ..store.folder import NotUsable, hold_folder
+from ..workroom.limits import SLOW_PLACES
 from ..workroom.workroom import Workroom
 from .app import make_app
 
 HOST = "127.0.0.1"
 
 
-def serve(port: int, data: Path | None, demo: Path | None) -> int:
-    """Runs until it is interrupted. Exit status 2, with one sentence, where it cannot start."""
+def serve(port: int, data: Path | None, demo: Path | None, room: Workroom | None = None) -> int:
+    """Runs until it is interrupted; `room` has the workers where others than the usual are wanted. Exit status 2, with one sentence, where it cannot start."""
     if not 0 <= port <= 65_535:
         return _cannot(f"The port is a number from 0 to 65535, not {port}.")
     try:
@@ -38,7 +39,7 @@ def serve(port: int, data: Path | None, demo: Path | None) -> int:
         engine = open_database(data or Path("data"))
     except NotUsable as error:
         return _cannot(str(error))
-    office = Office(engine, Workroom())
+    office = Office(engine, room or Workroom(slow=SLOW_PLACES))
     office.room.start()
     threading.Thread(target=office.memory.prune, daemon=True).start()
     if demo is not None:

@@ -18,7 +18,8 @@ from ..core.page.page import Page
 from ..core.page.sources import Library, library_of, titles_used
 from ..store.outcomes import Outcomes
 from ..store.states import CellState, SheetState
-from ..workroom.workroom import Ticket, Workroom
+from ..workroom.jobs import Ticket
+from ..workroom.workroom import Workroom
 from .drafts import Drafts
 from .events import Event
 from .graphs import Graphs

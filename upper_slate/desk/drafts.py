@@ -39,7 +39,7 @@ class Drafts:
             known = self._known(line)
             if known is not None or line.waits_for or given_up:
                 return known
-            outcome = turn.outcome(self._room.submit(line.task, limit=_QUICK), _QUICK + _QUEUE)
+            outcome = turn.outcome(self._room.submit(line.task, limit=_QUICK, first=True), _QUICK + _QUEUE)
             given_up = outcome is None
             if outcome is not None and not outcome.failed:
                 self._memory.remember(line.key, outcome)

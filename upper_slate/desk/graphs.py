@@ -38,7 +38,7 @@ class Graphs:
         with self._lock:
             outcome = self._newest.get(wanted.key)
         if outcome is None and turn.is_newest:
-            outcome = turn.outcome(self._room.submit(wanted.task, limit=_LIMIT), _LIMIT + _QUEUE)
+            outcome = turn.outcome(self._room.submit(wanted.task, limit=_LIMIT, first=True), _LIMIT + _QUEUE)
             if outcome is not None and not outcome.failed:
                 self._keep(wanted.key, outcome)
         return outcome

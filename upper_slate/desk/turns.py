@@ -9,7 +9,7 @@ from collections.abc import Hashable
 from typing import Final
 
 from ..core.line.tasks import LineOutcome
-from ..workroom.workroom import Ticket
+from ..workroom.jobs import Ticket
 
 #: What was replaced by something newer is left to end by itself so long: ending its worker would cost the next one more.
 _LEFT_ALONE: Final = 0.5

@@ -11,6 +11,7 @@ import time
 from typing import Final
 
 from ..core.line.tasks import LineOutcome, LineTask
+from .limits import NICE
 
 _PR_SET_PDEATHSIG: Final = 1
 
@@ -41,11 +42,20 @@ def _watch(parent: int) -> None:
     os._exit(1)
 
 
-def work(task: LineTask) -> LineOutcome:
-    """Works out one line."""
+def work(task: LineTask, nice_after: float = 0.0) -> LineOutcome:
+    """Works out one line, at low priority once it has taken so many seconds."""
     from ..core.answering.answer import work_out
 
-    return work_out(task)
+    signal.signal(signal.SIGALRM, _be_nice)
+    signal.setitimer(signal.ITIMER_REAL, nice_after)
+    try:
+        return work_out(task)
+    finally:
+        signal.setitimer(signal.ITIMER_REAL, 0)
+
+
+def _be_nice(*_: object) -> None:
+    os.nice(NICE)
 
 
 def warm_up() -> None:

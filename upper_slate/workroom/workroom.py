@@ -1,99 +1,63 @@
-"""Sends lines to worker processes, ends those that take too long or too much, and replaces what was ended."""
+"""Sends lines to worker processes so that no slow one keeps a quick one waiting, ends those that take too long or too much, and replaces what was ended."""
 
 from __future__ import annotations
 
-import multiprocessing
 import threading
-from collections.abc import Callable
-from concurrent.futures import CancelledError, wait
-from concurrent.futures import TimeoutError as FutureTimeout
+import time
+from collections import deque
+from concurrent.futures import CancelledError
 from types import TracebackType
-from typing import Self
+from typing import Final, Self
 
-from pebble import CONSTS, ProcessExpired, ProcessFuture, ProcessPool
+from pebble import ProcessFuture
 
 from ..core.line.conventions import Conventions
-from ..core.line.gate import unexpected
-from ..core.line.result import error_result
 from ..core.line.tasks import LineOutcome, LineTask
-from .limits import MEMORY_LIMIT, TIME_LIMIT
+from .jobs import Job, Ticket
+from .lanes import Lane
+from .limits import MEMORY_LIMIT, SHORT, TIME_LIMIT
 
-#: Seconds between the two signals that end a worker: one that is deep in a library does not hear the first.
-CONSTS.term_timeout = 0.1
-
-
-class Ticket:
-    """A line on its way: wait for its outcome, or stop it."""
-
-    def __init__(self, task: LineTask, future: ProcessFuture, limit: float) -> None:
-        self.task, self._future, self._limit = task, future, limit
-
-    def stop(self) -> bool:
-        """Ends the working out; the line answers `stopped`."""
-        return bool(self._future.cancel())
-
-    @property
-    def is_done(self) -> bool:
-        return bool(self._future.done())
-
-    def when_done(self, tell: Callable[[], None]) -> None:
-        """Calls `tell` once the line is finished or ended."""
-        self._future.add_done_callback(lambda _: tell())
-
-    def outcome_within(self, seconds: float) -> LineOutcome | None:
-        """The outcome, if it is there within that time."""
-        if not self._future.done():
-            if seconds <= 0:
-                return None
-            wait([self._future], timeout=seconds)
-        return self.outcome() if self._future.done() else None
-
-    def outcome(self) -> LineOutcome:
-        """Waits for the outcome; a line that was ended says why."""
-        source = self.task.source
-        try:
-            return self._future.result()
-        except (FutureTimeout, TimeoutError):
-            return LineOutcome(error_result(source, "took-too-long", f"This took longer than {self._limit:g} seconds and was ended."))
-        except CancelledError:
-            return LineOutcome(error_result(source, "stopped", "Stopped before it was finished."))
-        except (ProcessExpired, MemoryError):
-            return LineOutcome(error_result(source, "out-of-memory", "This needed more memory than a line may use and was ended."))
-        except Exception:  # what came back cannot be read
-            return unexpected("working out", source)
+#: How often it is looked whether a line has become slow.
+_LOOK: Final = 0.05
 
 
 class Workroom:
-    """A pool of worker processes that hold the core; a context manager."""
+    """So many workers for quick lines, and beside them so many that go on with slow ones at low priority; a context manager.
 
-    def __init__(self, workers: int = 2, limit: float = TIME_LIMIT, memory: int = MEMORY_LIMIT) -> None:
-        self.limit, self._workers, self._memory = limit, workers, memory
+    A line that has not finished within a short time gives its place away: its worker becomes a slow one and another takes the next line. Where
+    all slow places are taken, it is ended once somebody waits, and begins anew when a slow place is free. With no slow places lines keep theirs.
+    """
+
+    def __init__(self, workers: int = 2, limit: float = TIME_LIMIT, memory: int = MEMORY_LIMIT, slow: int = 0) -> None:
+        self.limit, self._workers, self._memory, self._slow = limit, workers, memory, slow
+        self._lock = threading.RLock()
+        self._news = threading.Condition(self._lock)
         self._closed = False
-        self._pool = self._new_pool()
-        self._lock = threading.Lock()
+        self._quick = [Lane(memory) for _ in range(workers)]
+        self._spare = Lane(memory) if slow else None
+        self._slow_lanes: list[Lane] = []
+        self._waiting: deque[Job] = deque()
+        self._put_back: deque[Job] = deque()
+        if slow:
+            threading.Thread(target=self._watch, name="workroom", daemon=True).start()
 
-    def _new_pool(self) -> ProcessPool:
-        from .worker import prepare
-
-        context = multiprocessing.get_context("forkserver")
-        # the fork server holds the core: a replacement for an ended worker is there at once
-        context.set_forkserver_preload(["upper_slate.workroom.preload"])
-        return ProcessPool(max_workers=self._workers, context=context, initializer=prepare, initargs=[self._memory])
+    @property
+    def lanes(self) -> list[Lane]:
+        """Every worker."""
+        return [*self._quick, *self._slow_lanes, *([self._spare] if self._spare else [])]
 
     def start(self) -> None:
-        """Starts the workers now, so that the first line need not wait for them."""
-        threading.Thread(target=lambda: [self.submit(LineTask("1", 1, Conventions().as_dict())) for _ in range(self._workers)], daemon=True).start()
+        """Starts the workers now, so that the first lines need not wait for them."""
+        warm = LineTask("1", 1, Conventions().as_dict())
+        threading.Thread(target=lambda: [lane.send(warm, self.limit) for lane in self.lanes], daemon=True).start()
 
-    def submit(self, task: LineTask, limit: float | None = None) -> Ticket:
-        """Sends a line to the workers."""
-        from .worker import work
-
-        seconds = self.limit if limit is None else limit
+    def submit(self, task: LineTask, limit: float | None = None, first: bool = False) -> Ticket:
+        """Sends a line to the workers; with `first` before all that wait, as for what is being typed."""
+        job = Job(task, self.limit if limit is None else limit)
         with self._lock:
-            if not self._closed and not self._pool.active:  # it broke down as a whole: a new one takes over
-                self._pool = self._new_pool()
-            future = self._pool.schedule(work, args=[task], timeout=seconds)
-        return Ticket(task, future, seconds)
+            (self._waiting.appendleft if first else self._waiting.append)(job)
+            self._dispatch()
+        return Ticket(job, self._stop)
 
     def work_out(self, task: LineTask) -> LineOutcome:
         """Sends a line and waits for it."""
@@ -101,12 +65,138 @@ class Workroom:
 
     def close(self) -> None:
         """Ends the workers."""
-        self._closed = True
-        self._pool.stop()
-        self._pool.join()
+        with self._lock:
+            if self._closed:
+                return
+            self._closed = True
+            lanes = self.lanes
+            left = [*self._waiting, *self._put_back, *(lane.job for lane in lanes if lane.job is not None)]
+            self._waiting.clear()
+            self._put_back.clear()
+            self._news.notify_all()
+        for job in left:
+            _tell_stopped(job)
+        for lane in lanes:
+            lane.pool.stop()
+        for lane in lanes:
+            lane.end()
+
+    # -- going on, with the lock held ------------------------------------------------------------------------------
+
+    def _dispatch(self) -> None:
+        """Gives waiting lines to free workers."""
+        if self._closed:
+            return
+        while self._waiting and (lane := next((lane for lane in self._quick if lane.job is None), None)):
+            self._run(lane, self._waiting.popleft())
+        while self._put_back and len(self._slow_lanes) < self._slow:
+            lane = self._fresh()
+            lane.is_slow = True
+            self._slow_lanes.append(lane)
+            self._run(lane, self._put_back.popleft())
+        while self._put_back and not self._waiting and sum(lane.job is None for lane in self._quick) > 1:  # one stays free for what comes next
+            self._run(next(lane for lane in self._quick if lane.job is None), self._put_back.popleft())
+        self._news.notify_all()
+
+    def _run(self, lane: Lane, job: Job) -> None:
+        if not lane.is_alive:  # it broke down as a whole: a new one takes over
+            was_slow = lane.is_slow
+            lane = self._replaced(lane)
+            if was_slow:
+                lane.is_slow = True
+                self._slow_lanes.append(lane)
+        lane.job, job.begun = job, time.monotonic()
+        job.at_work = lane.send(job.task, job.limit)
+        job.at_work.add_done_callback(lambda future: self._ended(lane, job, future))
+
+    def _fresh(self) -> Lane:
+        """A worker for a line, which is there already where one was kept ready; another is made ready."""
+        lane, self._spare = self._spare or Lane(self._memory), Lane(self._memory)
+        self._spare.send(LineTask("1", 1, Conventions().as_dict()), self.limit)
+        return lane
+
+    def _replaced(self, lane: Lane) -> Lane:
+        """Another worker in the place of one that is not needed any more."""
+        lane.close()
+        fresh = self._fresh() if self._slow else Lane(self._memory)
+        if lane in self._slow_lanes:
+            self._slow_lanes.remove(lane)
+        else:
+            self._quick[self._quick.index(lane)] = fresh
+        return fresh
+
+    def _ended(self, lane: Lane, job: Job, future: ProcessFuture) -> None:
+        with self._lock:
+            took = job.seconds
+            lane.job = job.at_work = None
+            is_back = job.put_back and future.cancelled() and not self._closed
+            job.put_back = False
+            if is_back:
+                self._put_back.append(job)
+            if lane in self._slow_lanes:
+                self._slow_lanes.remove(lane)
+                lane.close()
+            elif self._slow and not self._closed and took > SHORT:
+                self._replaced(lane)
+            self._dispatch()
+        if not is_back and not job.future.done():  # told without the lock: who is told may send the next line
+            _tell(job, future)
+
+    def _stop(self, job: Job) -> bool:
+        with self._lock:
+            for queue in (self._waiting, self._put_back):
+                if job in queue:
+                    queue.remove(job)
+                    break
+            else:
+                job.put_back = False
+                return job.at_work is not None and bool(job.at_work.cancel())
+        _tell_stopped(job)
+        return True
+
+    # -- slow lines ------------------------------------------------------------------------------------------------
+
+    def _watch(self) -> None:
+        """Looks after lines that take longer than a short time."""
+        while True:
+            with self._news:
+                self._news.wait_for(lambda: self._closed or any(lane.job for lane in self._quick))
+                if self._closed:
+                    return
+                for lane in list(self._quick):
+                    if lane.job is not None and lane.job.seconds > SHORT:
+                        self._give_away(lane, lane.job)
+            time.sleep(_LOOK)
+
+    def _give_away(self, lane: Lane, job: Job) -> None:
+        """The place of a slow line goes to the next."""
+        if len(self._slow_lanes) < self._slow:
+            lane.is_slow = True
+            self._slow_lanes.append(lane)
+            self._quick[self._quick.index(lane)] = self._fresh()
+            self._dispatch()
+        elif self._waiting and not job.put_back and job.at_work is not None:
+            job.put_back = True
+            job.at_work.cancel()
 
     def __enter__(self) -> Self:
         return self
 
     def __exit__(self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None) -> None:
         self.close()
+
+
+def _tell_stopped(job: Job) -> None:
+    if not job.future.done():
+        job.future.set_exception(CancelledError())
+
+
+def _tell(job: Job, future: ProcessFuture) -> None:
+    try:
+        outcome = future.result()
+    except CancelledError as error:
+        job.future.set_exception(error)
+    except BaseException as error:  # whatever ended the worker is told to whoever waits
+        job.future.set_exception(error)
+    else:
+        job.future.set_result(outcome)

@@ -1,0 +1,74 @@
+"""A line on its way through the workroom, and what whoever sent it holds of it."""
+
+from __future__ import annotations
+
+import time
+from collections.abc import Callable
+from concurrent.futures import CancelledError, Future, wait
+from concurrent.futures import TimeoutError as FutureTimeout
+from dataclasses import dataclass, field
+
+from pebble import ProcessExpired, ProcessFuture
+
+from ..core.line.gate import unexpected
+from ..core.line.result import error_result
+from ..core.line.tasks import LineOutcome, LineTask
+
+
+@dataclass(eq=False)
+class Job:
+    """A line, its limit in seconds, and where it is: waiting, or at a worker since `begun`. With `put_back` its worker is being ended to let quick lines pass."""
+
+    task: LineTask
+    limit: float
+    future: Future[LineOutcome] = field(default_factory=Future)
+    at_work: ProcessFuture | None = None
+    begun: float = 0.0
+    put_back: bool = False
+
+    @property
+    def seconds(self) -> float:
+        """How long it has been at a worker."""
+        return time.monotonic() - self.begun if self.at_work is not None else 0.0
+
+
+class Ticket:
+    """A line on its way: wait for its outcome, or stop it."""
+
+    def __init__(self, job: Job, stop: Callable[[Job], bool]) -> None:
+        self._job, self._stop = job, stop
+
+    def stop(self) -> bool:
+        """Ends the working out; the line answers `stopped`."""
+        return self._stop(self._job)
+
+    @property
+    def is_done(self) -> bool:
+        return self._job.future.done()
+
+    def when_done(self, tell: Callable[[], None]) -> None:
+        """Calls `tell` once the line is finished or ended."""
+        self._job.future.add_done_callback(lambda _: tell())
+
+    def outcome_within(self, seconds: float) -> LineOutcome | None:
+        """The outcome, if it is there within that time."""
+        future = self._job.future
+        if not future.done():
+            if seconds <= 0:
+                return None
+            wait([future], timeout=seconds)
+        return self.outcome() if future.done() else None
+
+    def outcome(self) -> LineOutcome:
+        """Waits for the outcome; a line that was ended says why."""
+        source = self._job.task.source
+        try:
+            return self._job.future.result()
+        except (FutureTimeout, TimeoutError):
+            return LineOutcome(error_result(source, "took-too-long", f"This took longer than {self._job.limit:g} seconds and was ended."))
+        except CancelledError:
+            return LineOutcome(error_result(source, "stopped", "Stopped before it was finished."))
+        except (ProcessExpired, MemoryError):
+            return LineOutcome(error_result(source, "out-of-memory", "This needed more memory than a line may use and was ended."))
+        except Exception:  # what came back cannot be read
+            return unexpected("working out", source)

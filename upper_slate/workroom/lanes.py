@@ -1,0 +1,54 @@
+"""A worker process with its own queue of one: it can be given away to a slow line, and replaced."""
+
+from __future__ import annotations
+
+import multiprocessing
+import threading
+
+from pebble import CONSTS, ProcessFuture, ProcessPool
+
+from ..core.line.tasks import LineTask
+from .jobs import Job
+from .limits import LINES_PER_WORKER, SHORT
+from .worker import prepare, work
+
+#: Seconds between the two signals that end a worker: one that is deep in a library does not hear the first.
+CONSTS.term_timeout = 0.1
+#: A worker lowers its own priority this much later than its line is given up as slow, so that none is lowered that goes on with quick lines.
+_LATER = 0.25
+
+
+class Lane:
+    """One worker; `job` is what it is at. A slow lane is closed after its line, since a process may not raise its priority again."""
+
+    def __init__(self, memory: int) -> None:
+        context = multiprocessing.get_context("forkserver")
+        # the fork server holds the core: a replacement for an ended worker is there at once
+        context.set_forkserver_preload(["upper_slate.workroom.preload"])
+        self.pool = ProcessPool(max_workers=1, max_tasks=LINES_PER_WORKER, context=context, initializer=prepare, initargs=[memory])
+        self.job: Job | None = None
+        self.is_slow = False
+
+    @property
+    def is_alive(self) -> bool:
+        """Whether it takes lines; a pool breaks down as a whole where no process can be made."""
+        try:
+            return bool(self.pool.active)
+        except Exception:
+            return False
+
+    def send(self, task: LineTask, limit: float) -> ProcessFuture:
+        """Sends a line; it is ended after so many seconds."""
+        return self.pool.schedule(work, args=[task, SHORT + _LATER], timeout=limit)
+
+    def close(self) -> None:
+        """Ends the worker, and does not wait for that."""
+        threading.Thread(target=self._end, name="lane ends", daemon=True).start()
+
+    def _end(self) -> None:
+        self.pool.stop()
+        self.pool.join()
+
+    def end(self) -> None:
+        """Ends the worker and waits for it."""
+        self._end()
