@@ -15,6 +15,7 @@ from .core.line.result import LineResult
 from .core.line.tasks import LineOutcome
 from .core.page.cells import MathCell
 from .core.page.sources import Sources
+from .workroom.limits import SLOW_PLACES
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -36,7 +37,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     serve.add_argument("--data", type=Path, default=None, metavar="DIR", help="folder for the worksheets (data)")
     serve.add_argument("--demo", type=Path, default=None, metavar="DIR", help="worksheets to load into a new data folder")
     serve.add_argument("--workers", type=int, default=2, metavar="N", help="worker processes for lines (2)")
-    serve.add_argument("--slow", type=int, default=2, metavar="N", help="slow lines that go on at once beside them (2)")
+    serve.add_argument("--slow", type=int, default=SLOW_PLACES, metavar="N", help=f"slow lines that go on at once beside them ({SLOW_PLACES})")
     serve.add_argument("--limit", type=float, default=20.0, metavar="SECONDS", help="time limit for a line (20)")
     serve.add_argument("--memory", type=float, default=2.0, metavar="GB", help="memory that a worker may use (2)")
     back = commands.add_parser("restore", help="bring back the worksheets of an earlier day")

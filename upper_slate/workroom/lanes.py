@@ -21,11 +21,13 @@ _LATER = 0.25
 class Lane:
     """One worker; `job` is what it is at. A slow lane is closed after its line, since a process may not raise its priority again."""
 
-    def __init__(self, memory: int) -> None:
+    def __init__(self, memory: int, yields: bool) -> None:
         context = multiprocessing.get_context("forkserver")
         # the fork server holds the core: a replacement for an ended worker is there at once
         context.set_forkserver_preload(["upper_slate.workroom.preload"])
         self.pool = ProcessPool(max_workers=1, max_tasks=LINES_PER_WORKER, context=context, initializer=prepare, initargs=[memory])
+        #: whether a line that takes long lowers its priority
+        self._nice_after = SHORT + _LATER if yields else 0.0
         self.job: Job | None = None
         self.is_slow = False
 
@@ -39,7 +41,7 @@ class Lane:
 
     def send(self, task: LineTask, limit: float) -> ProcessFuture:
         """Sends a line; it is ended after so many seconds."""
-        return self.pool.schedule(work, args=[task, SHORT + _LATER], timeout=limit)
+        return self.pool.schedule(work, args=[task, self._nice_after], timeout=limit)
 
     def close(self) -> None:
         """Ends the worker, and does not wait for that."""

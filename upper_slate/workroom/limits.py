@@ -9,10 +9,10 @@ TIME_LIMIT: Final = 20.0
 #: Address space of one worker, in bytes.
 MEMORY_LIMIT: Final = 2 * 1024 ** 3
 #: Seconds after which a line is slow: it gives its place to the next.
-SHORT: Final = 0.5
-#: So many slow lines go on at once.
-SLOW_PLACES: Final = 2
+SHORT: Final = 0.7
+#: So many slow lines go on at once; what is put back begins anew, so there is room for a page of graphs.
+SLOW_PLACES: Final = 8
 #: After so many lines a worker is replaced, before what libraries keep makes it large.
 LINES_PER_WORKER: Final = 500
 #: How much lower the priority of a slow line is.
-NICE: Final = 10
+NICE: Final = 4

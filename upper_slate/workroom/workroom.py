@@ -33,13 +33,16 @@ class Workroom:
         self._lock = threading.RLock()
         self._news = threading.Condition(self._lock)
         self._closed = False
-        self._quick = [Lane(memory) for _ in range(workers)]
-        self._spare = Lane(memory) if slow else None
+        self._quick = [self._new() for _ in range(workers)]
+        self._spare = self._new() if slow else None
         self._slow_lanes: list[Lane] = []
         self._waiting: deque[Job] = deque()
         self._put_back: deque[Job] = deque()
         if slow:
             threading.Thread(target=self._watch, name="workroom", daemon=True).start()
+
+    def _new(self) -> Lane:
+        return Lane(self._memory, yields=self._slow > 0)
 
     @property
     def lanes(self) -> list[Lane]:
@@ -111,14 +114,14 @@ class Workroom:
 
     def _fresh(self) -> Lane:
         """A worker for a line, which is there already where one was kept ready; another is made ready."""
-        lane, self._spare = self._spare or Lane(self._memory), Lane(self._memory)
+        lane, self._spare = self._spare or self._new(), self._new()
         self._spare.send(LineTask("1", 1, Conventions().as_dict()), self.limit)
         return lane
 
     def _replaced(self, lane: Lane) -> Lane:
         """Another worker in the place of one that is not needed any more."""
         lane.close()
-        fresh = self._fresh() if self._slow else Lane(self._memory)
+        fresh = self._fresh() if self._slow else self._new()
         if lane in self._slow_lanes:
             self._slow_lanes.remove(lane)
         else:
