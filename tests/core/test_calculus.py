@@ -391,6 +391,14 @@ class Data(unittest.TestCase):
         self.assertEqual((curve["points"], curve["joined"]), ([[0, 1], [1, 3]], True))
 
 
+class Hyperbola(unittest.TestCase):
+    def test_the_difference_of_squares_is_one(self) -> None:
+        for line, expected in (("cosh(x)^2 - sinh(x)^2", "1"), ("2 cosh(3t)^2 - 2 sinh(3t)^2 + y", "y + 2"), ("(cosh(x)^2 - 1)/sinh(x)", "sinh(x)"), ("derivative of sinh(x)/cosh(x)", "1/cosh(x)^2")):
+            with self.subTest(line):
+                self.assertEqual(exact(line), expected)
+        self.assertEqual(result("(cosh(x)^2 - 1)/sinh(x)")["conditions"], ["x != 0"])
+
+
 class SaidInOtherWords(unittest.TestCase):
     def test_sides_of_a_limit(self) -> None:
         for line, expected in (("limit of 1/x as x -> 0 from the right", "oo"), ("limit of 1/x as x -> 0 from above", "oo"), ("limit of |x|/x as x tends to 0 from below", "-1"),

@@ -174,8 +174,7 @@ def _candidates(expr: sp.Expr) -> Iterator[sp.Expr]:
     closed = not expr.free_symbols
     if closed and not _has_denominator(first):
         yield collect_numbers(sp.factor_terms(first))
-        if first.has(sp.sin, sp.cos):
-            yield from (collect_numbers(c) for c in _pythagoras(first))
+        yield from (collect_numbers(c) for c in _pythagoras(first))
         return
     try:
         quotient = rational_form(first)
@@ -185,10 +184,9 @@ def _candidates(expr: sp.Expr) -> Iterator[sp.Expr]:
     yield collect_numbers(sp.factor_terms(quotient))
     if isinstance(quotient, sp.Add) and sp.count_ops(quotient) < 80:
         yield collect_numbers(_factored(quotient))
-    if first.has(sp.sin, sp.cos):
-        for reduced in _pythagoras(quotient):
-            yield collect_numbers(reduced)
-            yield collect_numbers(rational_form(reduced))
+    for reduced in _pythagoras(quotient):
+        yield collect_numbers(reduced)
+        yield collect_numbers(rational_form(reduced))
 
 
 def _has_denominator(expr: sp.Expr) -> bool:
@@ -264,21 +262,27 @@ def _expansion_bound(expr: sp.Expr) -> int:
 
 
 def _pythagoras(expr: sp.Expr) -> Iterator[sp.Expr]:
-    """sin² + cos² = 1 used in both directions, above and below the bar."""
-    angles = {f.args[0] for f in expr.atoms(sp.sin)} & {f.args[0] for f in expr.atoms(sp.cos)}
-    for angle in sorted(angles, key=str)[:2]:
-        s, c = sp.Dummy("s"), sp.Dummy("c")
-        swapped = expr.subs({sp.sin(angle): s, sp.cos(angle): c})
-        numerator, denominator = sp.fraction(sp.together(swapped))
-        if not (numerator.is_polynomial(s, c) and denominator.is_polynomial(s, c)):
-            continue
-        circle = s ** 2 + c ** 2 - 1
-        back = {s: sp.sin(angle), c: sp.cos(angle)}
-        for over in {sp.rem(numerator, circle, s), sp.rem(numerator, circle, c)}:
-            for under in {denominator, sp.rem(denominator, circle, s), sp.rem(denominator, circle, c)}:
-                if under != 0:
-                    yield sp.factor_terms(sp.cancel(over / under).subs(back))
-                    yield (sp.expand(over) / under).subs(back)
+    """sin² + cos² = 1 and cosh² - sinh² = 1 used in both directions, above and below the bar."""
+    for sine, cosine, sign in ((sp.sin, sp.cos, 1), (sp.sinh, sp.cosh, -1)):
+        angles = {f.args[0] for f in expr.atoms(sine)} & {f.args[0] for f in expr.atoms(cosine)}
+        for angle in sorted(angles, key=str)[:2]:
+            yield from _on_the_curve(expr, sine(angle), cosine(angle), sign)
+
+
+def _on_the_curve(expr: sp.Expr, sine: sp.Expr, cosine: sp.Expr, sign: int) -> Iterator[sp.Expr]:
+    """What it can be written as where cosine² + sign·sine² = 1."""
+    s, c = sp.Dummy("s"), sp.Dummy("c")
+    swapped = expr.subs({sine: s, cosine: c})
+    numerator, denominator = sp.fraction(sp.together(swapped))
+    if not (numerator.is_polynomial(s, c) and denominator.is_polynomial(s, c)):
+        return
+    curve = c ** 2 + sign * s ** 2 - 1
+    back = {s: sine, c: cosine}
+    for over in {sp.rem(numerator, curve, s), sp.rem(numerator, curve, c)}:
+        for under in {denominator, sp.rem(denominator, curve, s), sp.rem(denominator, curve, c)}:
+            if under != 0:
+                yield sp.factor_terms(sp.cancel(over / under).subs(back))
+                yield (sp.expand(over) / under).subs(back)
 
 
 def _ratio_of_logs(over: sp.Expr, under: sp.Expr) -> sp.Expr:
