@@ -96,6 +96,26 @@ class InFiles(unittest.TestCase):
                 for part in ("exact", "decimal", "conditions", "solutions"):
                     self.assertEqual(one[part], other[part])
 
+    def test_letters_that_mean_something_there_are_put_in_everywhere(self) -> None:
+        """Also in equations and solutions that have a name, and where a letter failed there is no meaning here."""
+        there = ["t = tangent to k x^2 at x = 1", "r = solve x^2 = k for x", "g(x) = k x", "k = 9", "m = q + 1", "q = 1/0"]
+        self.write("there", *there)
+        page = self.write("page", "k = 2", "use t, r, g from there", "substitute x = 2 into t", "r", "g(1)", "use all from there\nm")
+        alone = self.write("alone", *there, "substitute x = 2 into t", "r", "g(1)", "m")
+        found, own = self.lines(page), self.lines(alone)
+        for one, other in zip(found[2:5], own[len(there):], strict=False):
+            with self.subTest(one["source"]):
+                self.assertEqual((one["exact"], one["solutions"], one["error"]), (other["exact"], other["solutions"], other["error"]))
+        self.assertIn("q, m have an error there", " ".join(n["text"] for n in found[5]["notices"]).replace("m, q", "q, m"))
+        self.assertEqual([line["error"]["code"] for line in (found[6], own[-1])], ["needs-above", "needs-above"])
+
+    def test_functions_keep_their_numbers(self) -> None:
+        self.write("wide", "f(x) = sqrt(x)\nh(x) = x^2", head="numbers: complex")
+        self.write("narrow", "f(x) = sqrt(x)")
+        self.assertEqual(self.told(self.write("page", "use f from wide\nf(-4)")), ["use", "2*i"])
+        found = self.lines(self.write("complex page", "use f from narrow\nf(-4)", head="numbers: complex"))
+        self.assertEqual(found[1]["error"]["code"], "not-real")
+
     def test_a_free_letter_takes_its_value_here(self) -> None:
         self.write("there", "f(x) = a x", "a_2 = b")
         self.assertEqual(self.told(self.write("page", "a = 7\nb = 3", "use f, a_2 from there\nf(2)\na_2"))[-2:], ["14", "3"])

@@ -128,7 +128,7 @@ class _LineWorker:
         reached = _reached(used, task)
         if not context.complex and any(m.complex for m in [*reached, *(r for r in task.results.values() if r)]):
             context.complex = True
-            context.note("Worked out in complex numbers, because a value it uses is not real.", "complex")
+            context.note("Worked out in complex numbers, because something it uses was made in them.", "complex")
         context.meanings = {name: self._decoded(m) for name, m in task.names.items()}
         context.failed = task.failed
         context.results = {number: None if m is None else self._decoded(m) for number, m in task.results.items()}
@@ -340,7 +340,8 @@ class _LineWorker:
             return None
         kind = {FunctionValue: "function", ListValue: "list", RelationValue: "relation", SolutionsValue: "solutions"}.get(type(value), "value")
         imaginary = (isinstance(value, Surd) and value.has_imaginary) or (isinstance(value, sp.Expr) and value.has(sp.I))
-        return MeaningData(kind, data, requirements, self.task.cell, imaginary, value.written() if isinstance(value, FunctionValue) else "",
+        is_complex = imaginary or (kind == "function" and self.conventions.numbers == "complex")  # a function keeps the numbers that it was made with
+        return MeaningData(kind, data, requirements, self.task.cell, is_complex, value.written() if isinstance(value, FunctionValue) else "",
                            tuple(sorted(free_letters(value))), angles=self.conventions.angles if self.context.used_angles else "")
 
     def _outcome(self, outcome: MeaningData | None, defined: MeaningData | None = None, previous: Any = None) -> LineOutcome:

@@ -24,11 +24,17 @@ def take(task: LineTask) -> list[NoticeResult]:
     _refuse_title(use, given)
     _refuse_names(task, use, given)
     said = [f"“{given.title}” has {difference}; what comes from it keeps that." for difference in given.differs]
-    if use.names is None and not given.names:
-        said.append(f"“{given.title}” gives nothing a name.")
-    elif use.names is None:
-        said.append(f"{', '.join(name.name for name in given.names if name.state == 'defined')} from “{given.title}”.")
+    if use.names is None:
+        said += _all_of(given)
     return [{"text": text, "tag": None, "suggestions": []} for text in said]
+
+
+def _all_of(given: Given) -> list[str]:
+    """Which names there are; those that have an error there mean nothing here either."""
+    usable = [name.name for name in given.names if name.state == "defined"]
+    failed = [name.name for name in given.names if name.state == "failed"]
+    said = [f"{', '.join(usable)} from “{given.title}”." if usable else f"“{given.title}” gives nothing a name."]
+    return [*said, *([f"{', '.join(failed)} {'has' if len(failed) == 1 else 'have'} an error there."] if failed else [])]
 
 
 def _refuse_title(use: Use, given: Given) -> None:

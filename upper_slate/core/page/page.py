@@ -25,14 +25,12 @@ from ..reading.uses import Use, use_of
 from .cells import MathCell, PlannedCell, PlannedLine
 from .look import Look
 from .planning import PENDING, plan_line
-from .sources import Sources
+from .sources import Answer, Sources
 from .timeline import EVERYTHING, NUMBERS, SOURCES, Event, Timeline, assumption
 from .words import defined_name, released_letters
 
 Memory = MutableMapping[str, LineOutcome]
 Executor = Callable[[LineTask], LineOutcome]
-#: Gives the outcome of a planned line, or None where it is not there yet.
-Answer = Callable[[PlannedLine], LineOutcome | None]
 
 
 class Page:
@@ -312,8 +310,7 @@ def _taken(place: PlannedCell, line: PlannedLine, use: Use, outcome: LineOutcome
     given = line.task.given
     if given is None or outcome.failed:
         return [Event(place, line.index, canonical_name(name), "failed") for name in use.names or () if not function_named(canonical_name(name))]
-    taken = [name for name in given.names if name.meaning is not None]
-    return [Event(place, line.index, name.name, "defined", name.meaning, name.text, latex=name.latex, source=given.title) for name in taken]
+    return [Event(place, line.index, name.name, name.state, name.meaning, name.text, latex=name.latex, source=given.title) for name in given.names]
 
 
 def _written(result: LineResult, left: str) -> str:

@@ -8,11 +8,14 @@ from typing import Protocol
 
 from ..language.typeset import latex_name
 from ..line.conventions import Conventions
-from ..line.tasks import Given, GivenName, LineOutcome, MeaningData
+from ..line.tasks import Given, GivenName, LineOutcome
 from ..reading.tokens import canonical_name, split_lines
 from ..reading.uses import Use, use_of
 from .cells import MathCell, PlannedCell, PlannedLine
 from .timeline import Event, Timeline
+
+#: Gives the outcome of a planned line, or None where it is not there yet.
+Answer = Callable[[PlannedLine], LineOutcome | None]
 
 
 @dataclass(frozen=True)
@@ -50,15 +53,13 @@ class Drafting(Protocol):
 
     def get(self, cell_id: str) -> PlannedCell | None: ...
 
-    def draft(self, cell_id: str | None, number: int, text: str, answer: Callable[[PlannedLine], LineOutcome | None]) -> PlannedCell: ...
+    def draft(self, cell_id: str | None, number: int, text: str, answer: Answer) -> PlannedCell: ...
 
 
 def given_for(use: Use, library: Library, here: Conventions) -> Given:
     """What a line is told of a library."""
     wanted = tuple(library.names) if use.names is None else tuple(map(canonical_name, use.names))
     names = tuple(library.names[name] for name in wanted if name in library.names)
-    if use.names is None:
-        names = tuple(name for name in names if name.state != "failed")
     usable = tuple(name for name, given in library.names.items() if given.state != "failed")
     return Given(use.title, library.title, names=names, all_names=usable, differs=_differs(library.conventions, here))
 
@@ -79,42 +80,38 @@ def titles_used(cells: list[MathCell]) -> tuple[str, ...]:
     return tuple(dict.fromkeys(use.title for line in lines if (use := use_of(line))))
 
 
-def library_of(title: str, page: Drafting, uses: tuple[str, ...], answer: Callable[[PlannedLine], LineOutcome | None]) -> Library:
-    """What a page gives to others. A name made with letters that mean something at the end of its page has these put in."""
+def library_of(title: str, page: Drafting, uses: tuple[str, ...], answer: Answer) -> Library:
+    """What a page gives to others. A name made with letters that mean something at the end of its page has these put in; where one of
+    these failed, so has the name."""
     end = (len(page.cells) + 1, 0)
     events = sorted(page.timeline.in_force(end), key=lambda event: event.position)
-    meanings = {event.word: event.meaning for event in events if event.meaning is not None}
-    return Library(title, page.conventions, {event.word: _given(page, event, meanings, answer) for event in events}, uses)
+    with_meaning = frozenset(event.word for event in events)
+    return Library(title, page.conventions, {event.word: _given(page, event, with_meaning, answer) for event in events}, uses)
 
 
-def _given(page: Drafting, event: Event, meanings: dict[str, MeaningData], answer: Callable[[PlannedLine], LineOutcome | None]) -> GivenName:
-    cell = page.get(event.place.id)
-    outcome = cell.outcomes[event.line] if cell is not None and event.line < len(cell.outcomes) else None
+def _given(page: Drafting, event: Event, with_meaning: frozenset[str], answer: Answer) -> GivenName:
     if event.kind != "defined" or event.meaning is None:
         return GivenName(event.word, "failed" if event.kind == "failed" else "pending")
-    latex = event.latex or (meaning_latex(outcome) if outcome is not None else "")
-    plain = GivenName(event.word, "defined", event.meaning, event.text, latex)
-    if event.meaning.kind not in ("value", "function", "list") or not any(letter in meanings and letter != event.word for letter in event.meaning.letters):
-        return plain
-    closed = _closed(page, event.meaning.written or event.word, meanings, answer)
+    if not with_meaning & (set(event.meaning.letters) - {event.word}):
+        cell = page.get(event.place.id)
+        outcome = cell.outcomes[event.line] if cell is not None and event.line < len(cell.outcomes) else None
+        return GivenName(event.word, "defined", event.meaning, event.text, event.latex or (meaning_latex(outcome) if outcome is not None else ""))
+    key, closed = _closed(page, event.meaning.written or event.word, with_meaning, answer)
     if closed is None:
         return GivenName(event.word, "pending")
     if closed.defined is None:
-        return plain
-    text = (closed.result["exact"] or {"text": ""})["text"]
+        return GivenName(event.word, "failed")
     written = event.meaning.written
-    return GivenName(event.word, "defined", replace(closed.defined, written=written), f"{written or event.word} = {text}", meaning_latex(closed, event.word))
+    text = (closed.result["exact"] or {"text": ""})["text"]
+    return GivenName(event.word, "defined", replace(closed.defined, written=written, key=key), f"{written or event.word} = {text}", meaning_latex(closed, event.word))
 
 
-def _closed(page: Drafting, written: str, meanings: dict[str, MeaningData], answer: Callable[[PlannedLine], LineOutcome | None]) -> LineOutcome | None:
-    """The meaning with what its letters mean at the end of the page; None while it is worked out."""
-    fresh = next(name for k in range(1, len(meanings) + 2) if (name := f"given_{k}") not in meanings)
+def _closed(page: Drafting, written: str, taken: frozenset[str], answer: Answer) -> tuple[str, LineOutcome | None]:
+    """The meaning with what its letters mean at the end of the page, and its key; None while it is worked out."""
+    fresh = next(name for k in range(1, len(taken) + 2) if (name := f"given_{k}") not in taken)
     letters = written.partition("(")[2]
     drafted = page.draft(None, len(page.cells) + 1, f"{fresh}({letters} = {written}" if letters else f"{fresh} = {written}", answer)
-    outcome = drafted.outcomes[0]
-    if outcome is not None and outcome.defined is not None:
-        return replace(outcome, defined=replace(outcome.defined, key=drafted.lines[0].key))
-    return outcome
+    return drafted.lines[0].key, drafted.outcomes[0]
 
 
 def meaning_latex(outcome: LineOutcome, name: str = "") -> str:

@@ -181,11 +181,6 @@ def _points(cursor: Cursor, request: Request) -> Node:
     return replace(request, bodies=_listed(request))
 
 
-def _encloses(cursor: Cursor, request: Request) -> Request:
-    """Without a range the area is what the curves enclose between the places where they meet."""
-    return request if request.low is None else _needs_range(cursor, request)
-
-
 def _needs_range(cursor: Cursor, request: Request) -> Request:
     if request.low is None and not request.points and not cursor.tolerant:
         raise LineError("syntax", f"Here a range is expected, as in {request.name} … for x from 0 to 5.", request.end, request.end,
@@ -195,8 +190,8 @@ def _needs_range(cursor: Cursor, request: Request) -> Request:
 
 def _area_under(cursor: Cursor, request: Request) -> Node:
     """The area between a curve and the line y = 0."""
-    place = request.bodies[0]
-    return _needs_range(cursor, replace(request, name="area between", bodies=(place, Number("0", start=place.end, end=place.end))))
+    place = _needs_range(cursor, request).bodies[0]
+    return replace(request, name="area between", bodies=(place, Number("0", start=place.end, end=place.end)))
 
 
 def _logarithm(cursor: Cursor, request: Request) -> Node:
@@ -213,7 +208,7 @@ _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     **dict.fromkeys(_ORDERS, _derivative),
     "solve": _solve, "roots of": _solve, "greatest value of": _extreme, "least value of": _extreme, "sum of": _total, "product of": _total,
     "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "series of": _series,
-    "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute, "area between": _encloses,
+    "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute,
     "mean of": _of_list("mean"), "median of": _of_list("median"), "mode of": _of_list("mode"), "variance of": _of_list("variance"),
     "standard deviation of": _of_list("sd"), "population variance of": _of_list("popvariance"),
     "population standard deviation of": _of_list("popstdev"), "lcm of": _of_each("lcm"), "gcd of": _of_each("gcd"),

@@ -13,9 +13,9 @@ from .ranges import Ranges
 from .said import Said
 from .tokens import Token, canonical_name
 
-#: What may stand between a letter and what it comes near.
 #: The side from which a letter comes near; `the` says nothing.
 _SIDES: Final = {("from", "right"): "+", ("from", "above"): "+", ("from", "left"): "-", ("from", "below"): "-"}
+#: What may stand between a letter and what it comes near.
 _NEARING: Final = (("tends", "to"), ("approaches",), ("goes", "to"), ("→",))
 
 Stop = Callable[[], bool]
