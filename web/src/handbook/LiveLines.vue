@@ -3,6 +3,7 @@ import { useDebounceFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 
 import { shownResults } from "../lines/shown";
+import VerdictText from "../lines/VerdictText.vue";
 import { verdictOf } from "../lines/verdicts";
 import Typeset from "../shared/Typeset.vue";
 import type { Tried } from "./useTries";
@@ -29,7 +30,7 @@ function leave(): void {
 const shown = computed(() =>
   props.rows.map(({ line, plot }) => ({
     line, plot: plot ? `data:image/svg+xml,${encodeURIComponent(plot)}` : "", results: line.error ? [] : shownResults(line, undefined, "exact"), verdict: verdictOf(line),
-    remarks: line.error ? [line.error.message] : line.notices.filter((notice) => !notice.tag).map((notice) => notice.text),
+    remarks: line.error ? [line.error.message] : line.notices.filter((notice) => !notice.tag && !notice.text.startsWith("This step ")).map((notice) => notice.text),
   })),
 );
 </script>
@@ -43,12 +44,9 @@ const shown = computed(() =>
         <Typeset v-else-if="item.line.reading" :latex="item.line.reading" small />
         <template v-for="(result, k) in item.results" :key="k"><span class="sign">{{ result.relation }}</span><Typeset :latex="result.latex" small /></template>
         <span v-for="condition in item.line.error ? [] : item.line.conditionsLatex" :key="condition" class="small">where <Typeset :latex="condition" small /></span>
-        <span v-if="item.verdict.tone" class="verdict" :class="item.verdict.tone">{{ item.verdict.tone === "proved" ? "✓ " : "" }}{{ item.verdict.word }}</span>
+        <span v-if="item.verdict.tone === 'proved' || item.verdict.tone === 'open'" class="verdict" :class="item.verdict.tone">{{ item.verdict.tone === "proved" ? "✓ " : "" }}{{ item.verdict.word }}</span>
+        <VerdictText v-if="item.verdict.tone === 'wrong'" :line="item.line" />
         <p v-for="remark in item.remarks" :key="remark" :class="{ wrong: item.line.error }">{{ remark }}</p>
-        <p v-if="item.line.counterexampleLatex" class="wrong">
-          <template v-for="(value, letter) in item.line.counterexampleLatex.at" :key="letter">at <Typeset :latex="`${letter} = ${value}`" small />: </template>
-          <Typeset v-if="item.line.counterexampleLatex.left" :latex="item.line.counterexampleLatex.left" small /> on the left, <Typeset v-if="item.line.counterexampleLatex.right" :latex="item.line.counterexampleLatex.right" small /> on the right
-        </p>
         <table v-if="item.line.table">
           <thead><tr><th v-for="heading in item.line.table.headings" :key="heading.text"><Typeset :latex="heading.latex" small /></th></tr></thead>
           <tbody><tr v-for="(row, r) in item.line.table.rows" :key="r"><td v-for="(value, c) in row" :key="c"><Typeset v-if="value?.exact ?? value?.decimal" :latex="(value?.exact ?? value?.decimal)!.latex" small /><template v-else>–</template></td></tr></tbody>
@@ -74,7 +72,7 @@ code { font: 13.5px var(--mono); overflow-wrap: anywhere; }
 .small { margin-left: 12px; font-size: 12.5px; color: var(--ink-quiet); }
 .verdict { margin-left: 12px; font-size: 13px; color: var(--ink-quiet); }
 .verdict.proved { color: var(--proved); }
-.verdict.wrong, p.wrong { color: var(--wrong); }
+p.wrong { color: var(--wrong); }
 p { margin: 1px 0 3px; font: italic 14px/1.4 var(--serif); color: var(--ink-quiet); }
 .words { display: flex; gap: 14px; font: 13px var(--sans); }
 table { border-collapse: collapse; margin: 4px 0; }

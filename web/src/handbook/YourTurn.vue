@@ -6,9 +6,9 @@ import { ElButton } from "element-plus/es/components/button/index";
 import { ElInput } from "element-plus/es/components/input/index";
 import { computed, ref } from "vue";
 
-import Typeset from "../shared/Typeset.vue";
+import VerdictText from "../lines/VerdictText.vue";
 import type { Turn } from "./pages";
-import { checkOf, isRight } from "./turns";
+import { checkOf, holds, isInForm } from "./turns";
 import { useTries, type Tried } from "./useTries";
 
 /** An exercise: a line to write, asked of the core itself; where it does not hold, the numbers that show it, and one hint. */
@@ -16,24 +16,22 @@ const props = defineProps<{ turn: Turn; done: boolean }>();
 const emit = defineEmits<{ right: [] }>();
 const { problem, tryOut } = useTries();
 const written = ref("");
-const told = ref<"" | "right" | "wrong" | "same">("");
+const told = ref<"" | "right" | "wrong" | "form">("");
 const last = ref<Tried["line"] | null>(null);
 const hinted = ref(false);
 
 async function check(): Promise<void> {
   const text = written.value.trim();
   if (!text) return;
-  if (bare(text) === bare(props.turn.unlike)) return void (told.value = "same");
   const rows = await tryOut(checkOf(props.turn, text));
   if (!rows) return;
   last.value = rows.flat().at(-1)?.line ?? null;
-  told.value = last.value && isRight(last.value) ? "right" : "wrong";
+  told.value = !last.value || !holds(last.value) ? "wrong" : isInForm(props.turn, text) ? "right" : "form";
   if (told.value === "right") emit("right");
 }
 
-const bare = (text: string) => text.replace(/[\s*()]/g, "");
-/** Numbers at which it fails; two plain numbers side by side would only give the answer away. */
-const example = computed(() => (Object.keys(last.value?.counterexampleLatex?.at ?? {}).length ? last.value?.counterexampleLatex : null));
+/** What shows that it fails; two plain numbers side by side would only give the answer away. */
+const shows = computed(() => (last.value && Object.keys(last.value.counterexampleLatex?.at ?? {}).length ? last.value : null));
 </script>
 
 <template>
@@ -45,11 +43,11 @@ const example = computed(() => (Object.keys(last.value?.counterexampleLatex?.at 
     <div role="status">
       <p v-if="problem" class="wrong">{{ problem }}</p>
       <p v-else-if="told === 'right'" class="proved">✓ That is right.</p>
-      <p v-else-if="told === 'same'">That is what the task says; write it in another way.</p>
-      <p v-else-if="told === 'wrong'" class="wrong">
-        {{ last?.error ? last.error.message : "Not yet." }}
-        <template v-if="example"><template v-for="(value, letter) in example.at" :key="letter"> At <Typeset :latex="`${letter} = ${value}`" small />:</template> <Typeset v-if="example.left" :latex="example.left" small /> on the left, <Typeset v-if="example.right" :latex="example.right" small /> on the right.</template>
-      </p>
+      <p v-else-if="told === 'form'">That is true, but not yet what the task asks for.</p>
+      <template v-else-if="told === 'wrong'">
+        <VerdictText v-if="shows" :line="shows" />
+        <p v-else class="wrong">{{ last?.error ? last.error.message : "Not yet." }}</p>
+      </template>
       <p v-else-if="done" class="proved">✓ Done before.</p>
       <p v-if="hinted && told !== 'right'">{{ turn.hint }}</p>
     </div>

@@ -3,12 +3,13 @@
 /** A piece of a page: text, live lines, an exercise. */
 export type Block = { kind: "text"; markdown: string } | { kind: "live"; text: string } | ({ kind: "turn" } & Turn);
 
-/** An exercise: `check` with `{}` for what is written, what is defined before, a hint, a text that is no answer since it only repeats the task. */
+/** An exercise: `check` with `{}` for what is written, what is defined before, a hint; `shape` is what an answer looks like (a pattern), `unlike` a text that is none, since it only repeats the task. */
 export interface Turn {
   check: string;
   given: string;
   answer: string;
   hint: string;
+  shape: string;
   unlike: string;
 }
 
@@ -65,7 +66,7 @@ function blocksOf(body: string): Block[] {
 }
 
 function turnOf(held: Record<string, string>): Block {
-  return { kind: "turn", check: held.check ?? "", given: (held.given ?? "").replaceAll(" ;; ", "\n"), answer: held.answer ?? "", hint: held.hint ?? "", unlike: held.unlike ?? "" };
+  return { kind: "turn", check: held.check ?? "", given: (held.given ?? "").replaceAll(" ;; ", "\n"), answer: held.answer ?? "", hint: held.hint ?? "", shape: held.shape ?? "", unlike: held.unlike ?? "" };
 }
 
 export const pages: HandbookPage[] = Object.entries(FILES)

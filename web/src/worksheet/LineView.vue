@@ -11,7 +11,7 @@ import LineFigures from "../lines/LineFigures.vue";
 import OfferButtons from "../lines/OfferButtons.vue";
 import type { Offer } from "../lines/offers";
 import { isInDecimals, longestNumber, otherKind, shortened, shownResults, wrapped } from "../lines/shown";
-import VerdictText from "./VerdictText.vue";
+import VerdictText from "../lines/VerdictText.vue";
 import { verdictOf } from "../lines/verdicts";
 import WaysToWrite from "./WaysToWrite.vue";
 import WorkingSteps from "./WorkingSteps.vue";

@@ -3,7 +3,7 @@ import { computed } from "vue";
 
 import type { Line } from "../shared/api/client";
 import Typeset from "../shared/Typeset.vue";
-import { verdictOf } from "../lines/verdicts";
+import { verdictOf } from "./verdicts";
 
 /** Why a claim does not hold: the verdict in words, with values at which both sides can be seen. */
 const props = defineProps<{ line: Line }>();
