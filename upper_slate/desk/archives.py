@@ -49,7 +49,7 @@ class Archives:
         chosen = [row.id for row in listed if not wanted or row.id in wanted]
         archive = Archive(new_id(), len(chosen))
         with self._lock:
-            self._held = {held.id: held for held in self._held.values() if time.monotonic() - held.since < _KEPT}
+            self._held = {held.id: held for held in self._held.values() if not held.problem and time.monotonic() - held.since < _KEPT}
             if len(self._held) >= _MOST:
                 raise Refused("Several archives are being made already; try again in a moment.")
             self._held[archive.id] = archive

@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterator
-from dataclasses import dataclass, replace
+from collections.abc import Collection, Iterator, Sequence
+from dataclasses import dataclass
 from typing import Final
 
+from ..core.line.conventions import Conventions
+from ..core.line.result import LineRow
 from ..formats.archive import read_any
 from ..formats.markdown import FileCell, WorksheetFile
 from ..formats.worked import Worked
 from ..store.refusals import Refused
 from ..store.shelf import path_of
+from ..store.states import CellState
 from ..store.worksheets import to_file
 from .office import Office
 
@@ -30,25 +33,25 @@ class Arrived:
     problem: str = ""
 
 
-def worked(office: Office, worksheet_id: str, needs_results: bool, patience: float = _PATIENCE) -> Worked:
+def worked(office: Office, worksheet_id: str, needs_results: bool) -> Worked:
     """A worksheet as a file holds it, with its results where they are needed."""
     stored = office.worksheets.opened(worksheet_id)
-    if not needs_results:
-        return Worked(to_file(stored), ())
-    desk = office.desk(worksheet_id)
-    desk.wait_until_done(patience)
-    known = desk.results()
-    return Worked(to_file(stored), tuple(tuple(known.get(cell.id, ())) for cell in stored.sheet.cells))
+    return Worked(to_file(stored), _results(office, worksheet_id, stored.sheet.cells, _PATIENCE) if needs_results else ())
 
 
 def pieces(office: Office, worksheet_id: str, cells: Collection[str], needs_results: bool) -> Worked:
     """Some cells of a worksheet, in page order, with their results as far as they are there soon."""
-    wanted = set(cells)
-    chosen = [cell for cell in office.worksheets.opened(worksheet_id).sheet.cells if cell.id in wanted]
-    whole = worked(office, worksheet_id, needs_results, _SOON)
-    known = office.desk(worksheet_id).results() if needs_results else {}
-    sheet = replace(whole.sheet, title=None, folder=None, cells=tuple(FileCell(cell.kind, cell.text, cell.display) for cell in chosen))
-    return Worked(sheet, tuple(tuple(known.get(cell.id, ())) for cell in chosen))
+    stored, wanted = office.worksheets.opened(worksheet_id), set(cells)
+    chosen = tuple(cell for cell in stored.sheet.cells if cell.id in wanted)
+    sheet = WorksheetFile(Conventions(**stored.sheet.conventions), tuple(FileCell(cell.kind, cell.text, cell.display) for cell in chosen))
+    return Worked(sheet, _results(office, worksheet_id, chosen, _SOON) if needs_results else ())
+
+
+def _results(office: Office, worksheet_id: str, cells: Sequence[CellState], patience: float) -> tuple[tuple[LineRow, ...], ...]:
+    desk = office.desk(worksheet_id)
+    desk.wait_until_done(patience)
+    known = desk.results()
+    return tuple(tuple(known.get(cell.id, ())) for cell in cells)
 
 
 def bring_in(office: Office, name: str, content: bytes, folder: str, replaces: bool) -> Iterator[Arrived]:

@@ -1,4 +1,5 @@
-"""Which results of a line are shown: exact, decimal or both, as the page and the line choose. The screen does the same while it waits for nothing."""
+"""Which results of a line are shown: exact, decimal or both, as the page and the line choose. The screen chooses by the same rules (`web/src/lines/shown.ts`)
+at every keystroke, so that no switch waits for the server."""
 
 from __future__ import annotations
 

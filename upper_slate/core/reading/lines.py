@@ -10,8 +10,8 @@ from typing import Final
 from ..language.tree import Call, Line, ListOf, Logic, Name, Node, Notice, Prime, Relation, Request, placed, unwrapped
 from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
-from .cursor import Cursor
 from .heads import Head, head_of
+from .impossible import refuse_impossible, says
 from .letters import free_letters
 from .names import KnownNames
 from .notations import is_other_notation, text_of_notation
@@ -19,15 +19,10 @@ from .reader import Reader
 from .said_around import without_opening, without_result_sign
 from .tokens import Token, canonical_name, meaningless, tokenize
 from .trailing import Ending, without_ending
-from .unknown_words import VOCABULARY, Words
-from .uses import meant_use, use_of
+from .uses import use_of
 
 _STEP_SIGNS: Final = ("=", "<=>", "=>")
-#: Rows of numbers or letters with semicolons between them, in one pair of brackets.
-_ROWS: Final = re.compile(r"[\[(]\s*((?:[-\w./]+[ ,]+)+[-\w./]+\s*;[-\w./ ,;]*)[\])]")
-_ITEM: Final = re.compile(r"[-\w./]+")
 _TWO_SLASHES: Final = re.compile(r"(?<=[\d)\]])//(?=[\d(\[])")
-_MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!="}
 
 
 def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
@@ -93,8 +88,7 @@ class _LineReader:
         if first.kind == "end":
             return Line("empty", self.source)
         if not self.tolerant:
-            self._refuse_unfinished_use()
-            self._refuse_what_nothing_begins()
+            refuse_impossible(self.source, self.tokens, self.names)
         self._note_two_slashes()
         self.tokens = self._without_articles()
         first = self.tokens[0]
@@ -116,80 +110,12 @@ class _LineReader:
         notices = (*self.notices, *reader.cursor.notices)
         return Line(kind, self.source, body, notices=notices, **more)  # type: ignore[arg-type]
 
-    # -- what no line can hold -------------------------------------------------------------------------------------
-
-    def _refuse_what_nothing_begins(self) -> None:
-        if sum(t.kind == "name" and len(t.text) > 1 for t in self.tokens) > 2 and self._reads_like_a_sentence():
-            raise LineError("unknown-name", "This reads like a sentence; a sentence stands in a note.", 0, len(self.source),
-                            Suggestion(self.source, 0, len(self.source), as_note=True))
-        for one, other in zip(self.tokens, self.tokens[1:], strict=False):
-            if one.kind == "unknown":
-                raise meaningless(one)
-            meant = _MISTYPED.get((one.kind, other.kind))
-            if meant and not other.spaced:
-                raise LineError("syntax", f"{one.text}{other.text} is written {meant}.", one.start, other.end, Suggestion(meant, one.start, other.end))
-        self._refuse_rows_with_semicolons()
-        self._refuse_several_statements()
-
-    def _reads_like_a_sentence(self) -> bool:
-        said = without_ending(self.tokens, self.names, tolerant=True)[0]
-        said = said[without_opening(said, self.names)[1]:]
-        return Words(Cursor(self.source, said, self.names)).reads_like_a_sentence()
-
-    def _refuse_rows_with_semicolons(self) -> None:
-        """`[1 2; 3 4]` is meant as a matrix."""
-        found = _ROWS.search(self.source) if ";" in self.source else None
-        if found is None:
-            return
-        rows = [f"[{', '.join(re.findall(_ITEM, row))}]" for row in found[1].split(";")]
-        raise LineError("syntax", "A matrix is a list of its rows, as in [[1, 2], [3, 4]].", found.start(), found.end(),
-                        Suggestion(f"[{', '.join(rows)}]", found.start(), found.end()))
-
-    def _refuse_several_statements(self) -> None:
-        """`a = 6, b = 12` and `x = 2; y = 3` are two lines."""
-        if "," not in self.source and ";" not in self.source:
-            return
-        breaks = [k for k in self._at_depth_0(";", ",") if self.tokens[k].kind == ";" or head_of(self.tokens[k + 1:])]
-        if not breaks or (self.tokens[breaks[0]].kind == "," and (not head_of(self.tokens) or self._has_word("if"))) or self.tokens[0].text.lower() == "assume":
-            return
-        if self._opens_a_request():
-            first, written = self.tokens[breaks[0]], self.source
-            for k in reversed(breaks):
-                written = written[:self.tokens[k].start] + "," + written[self.tokens[k].end:]
-            raise LineError("syntax", "Between equations stands a comma.", first.start, first.end, Suggestion(written, 0, len(self.source)))
-        parts, start = [], 0
-        for k in breaks:
-            parts.append(self.source[start:self.tokens[k].start].strip())
-            start = self.tokens[k].end
-        parts.append(self.source[start:self.tokens[-1].end].strip())
-        first = self.tokens[breaks[0]]
-        raise LineError("syntax", "Each statement stands in a line of its own.", first.start, first.end, Suggestion("\n".join(parts), 0, self.tokens[-1].end))
-
-    def _opens_a_request(self) -> bool:
-        first = self.tokens[0]
-        return first.kind == "name" and first.text.lower() in VOCABULARY and not self.names.has_meaning(first.text)
-
-    def _refuse_unfinished_use(self) -> None:
-        """`import f from Title`, `use Title`, `use f`: names and a title are needed."""
-        if self.tokens[0].kind == "name" and not self.names.has_meaning(self.tokens[0].text) and (meant := meant_use(self.source)) is not None:
-            raise LineError("syntax", "Names of another worksheet are taken with “use”, as in use f, g from Hexagon cells.", self.tokens[0].start, self.tokens[-1].end,
-                            Suggestion(meant, 0, len(self.source)))
+    # -- what is said around the line ------------------------------------------------------------------------------
 
     def _without_articles(self) -> list[Token]:
         """`find the derivative of x^2` is said as well as `find derivative of x^2`."""
         kept = [t for t in self.tokens if not (t.kind == "name" and t.text.lower() == "the" and not self.names.has_meaning(t.text))]
         return kept if len(kept) > 1 else self.tokens
-
-    def _at_depth_0(self, *kinds: str) -> list[int]:
-        found, depth = [], 0
-        for k, token in enumerate(self.tokens):
-            depth += (token.kind in ("(", "[")) - (token.kind in (")", "]"))
-            if depth == 0 and token.kind in kinds:
-                found.append(k)
-        return found
-
-    def _has_word(self, *words: str) -> bool:
-        return any(t.kind == "name" and t.text.lower() in words and not self.names.has_meaning(t.text) for t in self.tokens)
 
     def _note_two_slashes(self) -> None:
         """`45//7` has no space at its slashes: perhaps the whole part of a division was meant."""
@@ -284,7 +210,7 @@ class _LineReader:
 
     def _is_statement(self, head: Head) -> bool:
         """Whether what looks like a definition says something else: `x = 3 or x = -3`, `f(x) = 0` where f has a meaning, `2 + 3 =`."""
-        if not head.letters and self._has_word("or", "and") and not self._has_word("if"):
+        if not head.letters and says(self.tokens, self.names, "or", "and") and not says(self.tokens, self.names, "if"):
             return True
         if any(t.kind == "±" for t in self.tokens):
             return True
