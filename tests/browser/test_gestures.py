@@ -176,6 +176,17 @@ class Gestures(InBrowser):
         wanted = ""
         goes_on("8")
 
+    def test_escape_closes_a_dialog_that_has_not_yet_taken_the_focus_and_leaves_the_line_open(self) -> None:
+        self.open_worksheet("a = 1")
+        self.cell(1).locator(".left").click()
+        self.choose("Write again below")
+        dialog = self.page.get_by_role("dialog", name="Write again below")
+        expect(dialog).to_be_visible()
+        escape = "line => { line.focus(); line.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', code: 'Escape', bubbles: true, cancelable: true })); }"
+        self.page.locator(".open .cm-content").evaluate(escape)
+        expect(dialog).to_be_hidden()
+        self.expect_writing("a = 1")
+
     def test_undo_leaves_the_page_ready_to_write(self) -> None:
         self.open_worksheet("a = 1")
         self.cell(1).locator(".left").click()

@@ -4,6 +4,7 @@ import type { EditorView, KeyBinding } from "@codemirror/view";
 import { nextTick } from "vue";
 
 import type { CellData } from "../shared/api/client";
+import { isInDialog } from "../shared/keyEvents";
 import { preferences } from "../shared/preferences";
 import { goToDefinition, pointOutUses } from "../sheet/namesAtCursor";
 import { showHelp } from "../sheet/panel";
@@ -24,7 +25,7 @@ export function openCellKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
   return [
     { key: "Enter", run: (view) => (linesFirst() ? anotherLine : enter)(view), shift: (view) => (linesFirst() ? enter : anotherLine)(view) },
     { key: "Mod-Enter", run: () => true }, // nothing by accident: the editor's own meaning would be a blank line
-    { key: "Escape", run: (view) => (isListOpen(view) && closeCompletion(view)) || (sheet.putMark(cell.id), true) },
+    { key: "Escape", run: (view) => leaveLine(view, cell, sheet) },
     { key: "ArrowUp", run: (view) => atEdge(view, -1) && goTo(cell, sheet, -1) },
     { key: "ArrowDown", run: (view) => atEdge(view, 1) && goTo(cell, sheet, 1) },
     { key: "Alt-Shift-ArrowUp", run: (view) => moved(view, cell, sheet, -1) },
@@ -59,6 +60,13 @@ export function mathKeys(cell: CellData, sheet: Sheet): KeyBinding[] {
     { key: "Alt-u", run: (view) => (void pointOutUses(sheet, wordAt(view.state)), true) },
     { key: "Backspace", run: (view) => (view.state.doc.length === 0 && sheet.cells.length > 1 ? (backToAbove(cell, sheet), true) : false) },
   ];
+}
+
+/** Escape closes what stands in front first: a list, or a dialog that has not yet taken the focus and closes itself. */
+function leaveLine(view: EditorView, cell: CellData, sheet: Sheet): boolean {
+  if ((isListOpen(view) && closeCompletion(view)) || isInDialog()) return true;
+  sheet.putMark(cell.id);
+  return true;
 }
 
 /** Whether completions are shown; one that is only being looked for must not change what a key does. */

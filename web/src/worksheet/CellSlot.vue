@@ -6,7 +6,7 @@ import CellMenu from "./CellMenu.vue";
 import ClashNotice from "./ClashNotice.vue";
 import MathCell from "./MathCell.vue";
 import NoteCell from "./NoteCell.vue";
-import { slotOf } from "./keyEvents";
+import { slotOf } from "../shared/keyEvents";
 import { useWorksheet } from "../sheet/store";
 import { useCellActions } from "./useCellActions";
 

@@ -1,7 +1,7 @@
 import { useEventListener } from "@vueuse/core";
 
 import { useWorksheet } from "../sheet/store";
-import { isInDialog, isInText } from "./keyEvents";
+import { isInDialog, isInText } from "../shared/keyEvents";
 
 /** What takes the focus for good when it is clicked: fields, a plot (which its keys then move), a list of choices. */
 const KEEPS_FOCUS = "input:not([type=radio], [type=checkbox]), textarea, .cm-editor, .plot, [role=menu], [role=listbox], .el-popper, .number";

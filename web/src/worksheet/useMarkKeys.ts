@@ -2,7 +2,7 @@ import { useEventListener } from "@vueuse/core";
 
 import { headingLevel } from "../sheet/sections";
 import { useWorksheet } from "../sheet/store";
-import { altLetter, isInControl, isInDialog, isInText, slotOf, typesSomething } from "./keyEvents";
+import { altLetter, isInControl, isInDialog, isInText, slotOf, typesSomething } from "../shared/keyEvents";
 import { useCellActions } from "./useCellActions";
 
 /**

@@ -3,7 +3,7 @@ import { useEventListener } from "@vueuse/core";
 import { enlarge } from "../shared/preferences";
 import { panelOpen, showHelp, showPanel } from "../sheet/panel";
 import { useWorksheet } from "../sheet/store";
-import { altLetter, isInDialog, isInText } from "./keyEvents";
+import { altLetter, isInDialog, isInText } from "../shared/keyEvents";
 import { useKindSwitch } from "./useKindSwitch";
 
 interface Opens {

@@ -2,7 +2,7 @@ import { useEventListener } from "@vueuse/core";
 import { computed, onScopeDispose, ref, watch, type Directive, type Ref } from "vue";
 
 import type { CellData } from "../shared/api/client";
-import { isInControl, isInDialog, isInText } from "./keyEvents";
+import { isInControl, isInDialog, isInText } from "../shared/keyEvents";
 
 /** What stands in the column of cells: a cell, or the empty height of cells that are far from the window. */
 export type Row = { key: string; cell: CellData } | { key: string; height: number };
