@@ -18,35 +18,8 @@ from typing import Any
 import httpx
 
 from tests.browser.driver import ROOT, Application
+from tests.processes import descendants, is_alive
 from tests.workroom.test_workroom import ENDLESS
-
-
-def descendants(pid: int) -> list[int]:
-    """All processes that come from one, by /proc."""
-    parents = {}
-    for entry in Path("/proc").iterdir():
-        if entry.name.isdigit():
-            try:
-                parents[int(entry.name)] = int(
-                    (entry / "stat").read_text().rsplit(")", 1)[1].split()[1]
-                )
-            except (OSError, IndexError):
-                continue
-    found, stack = [], [pid]
-    while stack:
-        parent = stack.pop()
-        own = [child for child, above in parents.items() if above == parent]
-        found += own
-        stack += own
-    return found
-
-
-def is_alive(pid: int) -> bool:
-    """Whether a process runs still; one that has ended and was not collected does not."""
-    try:
-        return Path(f"/proc/{pid}/stat").read_text().rsplit(")", 1)[1].split()[0] != "Z"
-    except OSError:
-        return False
 
 
 class WithServer(unittest.TestCase):

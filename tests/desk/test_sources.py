@@ -12,7 +12,9 @@ from upper_slate.formats.markdown import FileCell
 from upper_slate.store.operations import Edit, Insert, Retitle
 
 
-class UsingAnother(WithOffice):
+class WithWorksheets(WithOffice):
+    """Worksheets by their titles, and what their lines come to."""
+
     def made(self, title: str, *texts: str, folder: str = "", **conventions: str) -> str:
         return self.office.worksheets.create(title, folder, Conventions().with_changes(conventions), [FileCell("math", text) for text in texts])
 
@@ -34,6 +36,8 @@ class UsingAnother(WithOffice):
         cells = self.office.worksheets.opened(worksheet_id).sheet.cells
         self.office.change(worksheet_id, [Edit(cell=cells[cell].id, text=text)])
 
+
+class UsingAnother(WithWorksheets):
     def test_names_mean_what_they_mean_at_the_end_there(self) -> None:
         self.made("Hexagon cells", "g(x) = k x", "A(s) = 3 sqrt(3)/2 * s^2\nk = 2", "k = 5")
         page = self.made("Frames", "use A, g, k from Hexagon cells", "A(2)\ng(1)\nk", "use all from Hexagon cells\ng(2)")

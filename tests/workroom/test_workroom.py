@@ -6,6 +6,9 @@ import os
 import signal
 import time
 import unittest
+from concurrent.futures.process import BrokenProcessPool
+from multiprocessing import forkserver
+from unittest.mock import patch
 
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.line.tasks import LineTask
@@ -115,15 +118,38 @@ class Fair(unittest.TestCase):
                 ticket.outcome()
             self.assertEqual(done[0], "typed")
 
-    def test_a_worker_that_was_killed_is_replaced(self) -> None:
-        ticket = self.endless(1)[0]
-        time.sleep(0.2)
+    def kill_workers(self) -> None:
         for lane in self.room.lanes:
             for worker in list(lane.pool._pool_manager.worker_manager.workers):
                 os.kill(worker, signal.SIGKILL)
+
+    def test_a_line_whose_worker_was_killed_is_tried_again(self) -> None:
+        ticket = self.endless(1)[0]
+        for _ in range(2):
+            time.sleep(0.2)
+            self.kill_workers()
+            self.assertIsNone(ticket.outcome_within(1.5))
+            for k in range(6):
+                self.assertEqual(self.room.work_out(task(f"{k} + 5")).result["exact"]["text"], str(k + 5))
+        for _ in range(8):  # what takes more than the machine has would be killed again and again
+            if ticket.outcome_within(0.4) is None:
+                self.kill_workers()
         self.assertEqual(ticket.outcome().result["error"]["code"], "out-of-memory")
-        for k in range(6):
-            self.assertEqual(self.room.work_out(task(f"{k} + 5")).result["exact"]["text"], str(k + 5))
+        self.assertEqual(self.room.work_out(task("6 + 7")).result["exact"]["text"], "13")
+
+    def test_where_no_worker_can_be_made_lines_say_so_and_it_goes_on_later(self) -> None:
+        broken = patch("upper_slate.workroom.lanes.ProcessPool.schedule", side_effect=BrokenProcessPool())
+        with broken, self.assertLogs("upper_slate.workroom"):
+            outcome = self.room.work_out(task("6 + 8"))
+        self.assertEqual(outcome.result["error"]["code"], "stopped")
+        self.assertIn("no room", outcome.result["error"]["message"])
+        self.assertEqual(self.room.work_out(task("6 + 8")).result["exact"]["text"], "14")
+
+    def test_a_process_that_makes_workers_and_was_killed_is_replaced(self) -> None:
+        self.assertEqual(self.room.work_out(task("6 + 9")).result["exact"]["text"], "15")
+        os.kill(forkserver._forkserver._forkserver_pid, signal.SIGKILL)  # type: ignore[attr-defined]
+        for k in range(4):
+            self.assertEqual(self.room.work_out(task(f"{k} + 9")).result["exact"]["text"], str(k + 9))
 
     def test_closing_ends_what_waits(self) -> None:
         slow = self.endless(5)

@@ -15,6 +15,7 @@ from ..desk.office import Office
 from ..store.copies import keep_copies
 from ..store.database import open_database
 from ..store.folder import NotUsable, hold_folder
+from ..store.housekeeping import keep_house
 from ..workroom.limits import SLOW_PLACES
 from ..workroom.workroom import Workroom
 from .app import make_app
@@ -41,11 +42,12 @@ def serve(port: int, data: Path | None, demo: Path | None, room: Workroom | None
         return _cannot(str(error))
     office = Office(engine, room or Workroom(slow=SLOW_PLACES))
     office.room.start()
-    threading.Thread(target=office.memory.prune, daemon=True).start()
     if demo is not None:
         office.load_demo(demo)
     threading.Thread(target=office.previews.warm_up, daemon=True).start()
     ends = threading.Event()
+    threading.Thread(target=keep_house, args=(engine, office.shelf, ends), daemon=True).start()
+    threading.Thread(target=office.keep_desks_few, args=(ends,), daemon=True).start()
     threading.Thread(target=keep_copies, args=(engine, data or Path("data"), ends), daemon=True).start()
     app = make_app(office)
     server = _Server(uvicorn.Config(app, log_level="warning", server_header=False, timeout_graceful_shutdown=1, timeout_keep_alive=30), office)

@@ -88,6 +88,8 @@ class Desk:
         self._kept_at = 0.0
         #: the sentence that says why the page is not worked out; None as long as it is
         self.trouble: str | None = None
+        #: when it was last asked for
+        self.used = time.monotonic()
         self._start()
 
     def _start(self) -> None:
@@ -113,6 +115,12 @@ class Desk:
         """Cells at work, with the time since when."""
         with self._wake:
             return {b.cell_id: b.since for b in self._busy.values()}
+
+    @property
+    def is_at_rest(self) -> bool:
+        """Nobody listens, and nothing is left to work out."""
+        with self._wake:
+            return not self._listeners and not self._busy and self._done_revision == self._revision
 
     def wait_until_done(self, seconds: float) -> bool:
         """Waits until the newest revision is worked out."""

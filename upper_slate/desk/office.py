@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import threading
+import time
 from collections.abc import Callable, Iterable
 from pathlib import Path
+from typing import Final
 
 from sqlalchemy import Engine
 
@@ -22,6 +24,10 @@ from .desk import Desk
 from .events import CellData
 from .previews import Previews
 from .sources import SharedNames
+
+#: A desk that nobody looks at is closed after so many seconds; opening it again takes no longer than opening it did.
+UNUSED: Final = 600.0
+_LOOK: Final = 60.0
 
 
 def cell_data(cell: CellState) -> CellData:
@@ -49,8 +55,10 @@ class Office:
 
     def desk(self, worksheet_id: str) -> Desk:
         """The desk of a worksheet, opened if it was not. NotFound where there is no such worksheet."""
-        if (found := self._desks.get(worksheet_id)) is not None:
-            return found
+        with self._lock:
+            if (found := self._desks.get(worksheet_id)) is not None:
+                found.used = time.monotonic()
+                return found
         stored = self.worksheets.opened(worksheet_id)
         with self._lock:
             if worksheet_id not in self._desks:
@@ -135,6 +143,22 @@ class Office:
         if desk is not None:
             desk.tell({"type": "removed"})
             desk.close()
+
+    def close_unused(self, seconds: float = UNUSED) -> int:
+        """Closes the desks that no window looks at, nobody asked for in that time, and no open worksheet uses; returns how many."""
+        before = time.monotonic() - seconds
+        with self._lock:
+            unused = [name for name, desk in self._desks.items() if desk.used <= before and desk.is_at_rest and self._desks.keys().isdisjoint(self.shared.changed(name))]
+            closing = [self._desks.pop(name) for name in unused]
+        for desk in closing:
+            desk.close()
+            self.worksheets.forget(desk.worksheet_id)
+        return len(closing)
+
+    def keep_desks_few(self, ends: threading.Event) -> None:
+        """Closes unused desks until it ends: each holds a thread and its page."""
+        while not ends.wait(_LOOK):
+            self.close_unused()
 
     def open_desks(self) -> list[Desk]:
         with self._lock:

@@ -6,6 +6,7 @@ import time
 from collections.abc import Callable
 from concurrent.futures import CancelledError, Future, wait
 from concurrent.futures import TimeoutError as FutureTimeout
+from concurrent.futures.process import BrokenProcessPool
 from dataclasses import dataclass, field
 
 from pebble import ProcessExpired, ProcessFuture
@@ -17,7 +18,8 @@ from ..core.line.tasks import LineOutcome, LineTask
 
 @dataclass(eq=False)
 class Job:
-    """A line, its limit in seconds, and where it is: waiting, or at a worker since `begun`. With `put_back` its worker is being ended to let quick lines pass."""
+    """A line, its limit in seconds, and where it is: waiting, or at a worker since `begun`. With `put_back` its worker is being ended to let quick lines pass;
+    `kills` of its workers were ended from outside, `breaks` could not take it."""
 
     task: LineTask
     limit: float
@@ -25,6 +27,8 @@ class Job:
     at_work: ProcessFuture | None = None
     begun: float = 0.0
     put_back: bool = False
+    kills: int = 0
+    breaks: int = 0
 
     @property
     def seconds(self) -> float:
@@ -70,5 +74,7 @@ class Ticket:
             return LineOutcome(error_result(source, "stopped", "Stopped before it was finished."))
         except (ProcessExpired, MemoryError):
             return LineOutcome(error_result(source, "out-of-memory", "This needed more memory than a line may use and was ended."))
+        except BrokenProcessPool:
+            return LineOutcome(error_result(source, "stopped", "The machine has no room for the working out just now; try it again."))
         except Exception:  # what came back cannot be read
             return unexpected("working out", source)

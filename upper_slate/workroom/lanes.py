@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import logging
 import multiprocessing
 import threading
 
 from pebble import CONSTS, ProcessFuture, ProcessPool
 
+from ..core.line.conventions import Conventions
 from ..core.line.tasks import LineTask
 from .jobs import Job
 from .limits import LINES_PER_WORKER, SHORT
@@ -16,6 +18,7 @@ from .worker import prepare, work
 CONSTS.term_timeout = 0.1
 #: A worker lowers its own priority this much later than its line is given up as slow, so that none is lowered that goes on with quick lines.
 _LATER = 0.25
+_log = logging.getLogger(__name__)
 
 
 class Lane:
@@ -42,6 +45,13 @@ class Lane:
     def send(self, task: LineTask, limit: float) -> ProcessFuture:
         """Sends a line; it is ended after so many seconds."""
         return self.pool.schedule(work, args=[task, self._nice_after], timeout=limit)
+
+    def warm_up(self, limit: float) -> None:
+        """Makes the worker ready now. Where that fails it is not alive, and is replaced when a line comes."""
+        try:
+            self.send(LineTask("1", 1, Conventions().as_dict()), limit)
+        except Exception:
+            _log.warning("a worker could not be started", exc_info=True)
 
     def close(self) -> None:
         """Ends the worker, and does not wait for that."""

@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+import logging
+import signal
 import threading
 import time
 from collections import deque
 from concurrent.futures import CancelledError
+from concurrent.futures.process import BrokenProcessPool
+from functools import partial
 from types import TracebackType
 from typing import Final, Self
 
-from pebble import ProcessFuture
+from pebble import ProcessExpired, ProcessFuture
 
-from ..core.line.conventions import Conventions
 from ..core.line.tasks import LineOutcome, LineTask
 from .jobs import Job, Ticket
 from .lanes import Lane
@@ -19,6 +22,14 @@ from .limits import MEMORY_LIMIT, SHORT, TIME_LIMIT
 
 #: How often it is looked whether a line has become slow.
 _LOOK: Final = 0.05
+#: So many workers may be killed under a line until it is blamed: the machine ends what takes more than it has.
+_KILLS: Final = 2
+_BREAKS: Final = 10
+#: How a worker ended that was ended together with the process that made it: nobody is left who could say more.
+_UNKNOWN: Final = 255
+#: So often it is tried to send a line to a worker; where none can be made the line says so.
+_TRIES: Final = 8
+_log = logging.getLogger(__name__)
 
 
 class Workroom:
@@ -51,8 +62,11 @@ class Workroom:
 
     def start(self) -> None:
         """Starts the workers now, so that the first lines need not wait for them."""
-        warm = LineTask("1", 1, Conventions().as_dict())
-        threading.Thread(target=lambda: [lane.send(warm, self.limit) for lane in self.lanes], daemon=True).start()
+        def warm_up() -> None:
+            for lane in self.lanes:
+                lane.warm_up(self.limit)
+
+        threading.Thread(target=warm_up, daemon=True).start()
 
     def submit(self, task: LineTask, limit: float | None = None, first: bool = False) -> Ticket:
         """Sends a line to the workers; with `first` before all that wait, as for what is being typed."""
@@ -102,28 +116,34 @@ class Workroom:
         self._news.notify_all()
 
     def _run(self, lane: Lane, job: Job) -> None:
-        if not lane.is_alive:  # it broke down as a whole: a new one takes over
-            was_slow = lane.is_slow
-            lane = self._replaced(lane)
-            if was_slow:
-                lane.is_slow = True
-                self._slow_lanes.append(lane)
-        lane.job, job.begun = job, time.monotonic()
-        job.at_work = lane.send(job.task, job.limit)
-        job.at_work.add_done_callback(lambda future: self._ended(lane, job, future))
+        for _ in range(_TRIES):
+            if not lane.is_alive:  # it broke down as a whole: a new one takes over
+                lane = self._replaced(lane)
+            lane.job, job.begun = job, time.monotonic()
+            try:
+                job.at_work = lane.send(job.task, job.limit)
+            except Exception:  # no process can be made this very moment
+                _log.warning("a line could not be sent to a worker", exc_info=True)
+                time.sleep(_LOOK)
+            else:
+                job.at_work.add_done_callback(partial(self._ended, lane, job))
+                return
+        lane.job = None
+        threading.Thread(target=lambda: job.future.set_exception(BrokenProcessPool()), daemon=True).start()  # told without the lock
 
     def _fresh(self) -> Lane:
         """A worker for a line, which is there already where one was kept ready; another is made ready."""
         lane, self._spare = self._spare or self._new(), self._new()
-        self._spare.send(LineTask("1", 1, Conventions().as_dict()), self.limit)
+        self._spare.warm_up(self.limit)
         return lane
 
     def _replaced(self, lane: Lane) -> Lane:
-        """Another worker in the place of one that is not needed any more."""
+        """Another worker in the place of one that is not needed any more, or has broken down; of a slow one a slow one."""
         lane.close()
         fresh = self._fresh() if self._slow else self._new()
         if lane in self._slow_lanes:
-            self._slow_lanes.remove(lane)
+            fresh.is_slow = True
+            self._slow_lanes[self._slow_lanes.index(lane)] = fresh
         else:
             self._quick[self._quick.index(lane)] = fresh
         return fresh
@@ -136,6 +156,8 @@ class Workroom:
             job.put_back = False
             if is_back:
                 self._put_back.append(job)
+            elif is_back := self._was_killed(job, future):
+                self._waiting.appendleft(job)
             if lane in self._slow_lanes:
                 self._slow_lanes.remove(lane)
                 lane.close()
@@ -144,6 +166,18 @@ class Workroom:
             self._dispatch()
         if not is_back and not job.future.done():  # told without the lock: who is told may send the next line
             _tell(job, future)
+
+    def _was_killed(self, job: Job, future: ProcessFuture) -> bool:
+        """Whether somebody else ended its worker: then it is tried again. A line that needs too much memory mostly fails otherwise."""
+        error = None if future.cancelled() else future.exception()
+        if isinstance(error, ProcessExpired) and error.exitcode == -signal.SIGKILL:
+            job.kills += 1
+        elif isinstance(error, BrokenProcessPool) or (isinstance(error, ProcessExpired) and error.exitcode == _UNKNOWN):
+            # the worker was ended while it was being spoken to, or what makes workers was
+            job.breaks += 1
+        else:
+            return False
+        return job.kills <= _KILLS and job.breaks <= _BREAKS and not self._closed
 
     def _stop(self, job: Job) -> bool:
         with self._lock:
