@@ -22,6 +22,7 @@ import httpx
 from tests.browser.driver import Application
 from tests.processes import descendants
 from upper_slate.core.line.conventions import Conventions
+from upper_slate.store.housekeeping import STEPS
 from upper_slate.store.operations import apply_operations, from_data, take_back
 from upper_slate.store.states import CellState, SheetState
 
@@ -178,6 +179,8 @@ def _compare(server: Application, worksheet: str, windows: list[Window], report:
     for step, goal in (("undo", begun), ("redo", cells)):
         while sent(server, report, f"worksheets/{worksheet}/{step}", {})["canUndo" if step == "undo" else "canRedo"]:
             report.steps += 1
+        if step == "undo" and report.steps >= STEPS:  # so many are kept, and no more
+            continue
         if (found := [(c["id"], c["text"]) for c in state(server, worksheet)["cells"]]) != goal:
             report.wrong.append(f"after the last {step} there is {found} instead of {goal}")
 

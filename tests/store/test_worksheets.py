@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import random
+import shutil
 import sqlite3
 import subprocess
 import sys
 import tempfile
 import time
 import unittest
-from contextlib import closing
+from contextlib import closing, nullcontext
 from pathlib import Path
 
 from upper_slate.core.line.result import empty_result, error_result
@@ -19,7 +20,7 @@ from upper_slate.store.database import open_database
 from upper_slate.store.folder import NotUsable, hold_folder
 from upper_slate.store.operations import from_data
 from upper_slate.store.outcomes import Outcomes
-from upper_slate.store.refusals import NotFound, Refused
+from upper_slate.store.refusals import NotFound, NotStored, Refused
 from upper_slate.store.shelf import Shelf
 from upper_slate.store.worksheets import Applied, Worksheets
 
@@ -234,6 +235,26 @@ class Stored(InFolder):
             connection.exec_driver_sql("UPDATE alembic_version SET version_num = '9999'")
         with self.assertRaisesRegex(NotUsable, "newer version"):
             open_database(self.folder)
+
+    def test_nothing_is_called_stored_while_the_folder_is_not_in_its_place(self) -> None:
+        sheet = self.worksheets.create("Comb", cells=[FileCell("math", "a = 1")])
+        cell = self.worksheets.opened(sheet).sheet.cells[0].id
+        elsewhere = self.folder.with_name(f"{self.folder.name} moved")
+        self.folder.rename(elsewhere)
+        for text in ("a = 2", "a = 3"):
+            with self.assertLogs("upper_slate.store", "WARNING") if text == "a = 2" else nullcontext(), self.assertRaises(NotStored) as caught:
+                self.change(sheet, [{"op": "edit", "cell": cell, "text": text}])
+            self.assertIn("not where it was", str(caught.exception))
+        self.assertEqual(self.worksheets.opened(sheet).sheet.cells[0].text, "a = 1")
+        self.folder.mkdir()
+        (self.folder / "upper-slate.sqlite").touch()  # another file is no better than none
+        with self.assertRaises(NotStored):
+            self.change(sheet, [{"op": "edit", "cell": cell, "text": "a = 4"}])
+        shutil.rmtree(self.folder)
+        elsewhere.rename(self.folder)
+        self.change(sheet, [{"op": "edit", "cell": cell, "text": "a = 5"}])
+        other = Worksheets(open_database(self.folder)).opened(sheet)
+        self.assertEqual((other.sheet.cells[0].text, other.revision), ("a = 5", 1))
 
     def test_two_servers_do_not_share_a_folder(self) -> None:
         """The folder is let go of when the process ends, however it ends."""

@@ -14,6 +14,7 @@ from sqlalchemy.exc import DatabaseError
 from sqlmodel import create_engine
 
 from .copies import DATABASE
+from .faults import stays_in_place
 from .folder import NotUsable, make_folder
 
 _MIGRATIONS = Path(__file__).parent / "migrations"
@@ -33,6 +34,7 @@ def open_database(folder: Path) -> Engine:
         raise NotUsable(f"The database in {folder} was made by a newer version of Upper Slate; this one cannot read it.") from error
     except Exception as error:
         raise NotUsable(f"The database in {folder} cannot be opened: {str(error).splitlines()[0]}") from error
+    stays_in_place(engine, folder / DATABASE)
     return engine
 
 

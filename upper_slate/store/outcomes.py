@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-import logging
 import threading
 from collections import OrderedDict
 from collections.abc import Iterator, MutableMapping
-from contextlib import contextmanager
 from dataclasses import asdict
 from typing import Final
 
@@ -15,22 +13,12 @@ from sqlalchemy.dialects.sqlite import insert
 from sqlmodel import Session, col, select
 
 from ..core.line.tasks import LineOutcome
+from .faults import forgiving
 from .tables import Outcome, Shown, Worksheet, now
-
-_log = logging.getLogger(__name__)
 
 _IN_MEMORY: Final = 20_000
 #: Outcomes that ended by a limit or by Stop are not kept: the next try may end otherwise.
 _PASSING: Final = frozenset({"took-too-long", "out-of-memory", "stopped"})
-
-
-@contextmanager
-def _forgiving(what: str) -> Iterator[None]:
-    """Results can be worked out again: a disk that is full or a row that cannot be read ends nothing."""
-    try:
-        yield
-    except Exception:
-        _log.warning("%s", what, exc_info=True)
 
 
 class Outcomes(MutableMapping[str, LineOutcome]):
@@ -45,7 +33,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
 
     def load_shown(self, worksheet_id: str) -> None:
         """Brings what a worksheet showed last into memory with few queries."""
-        with _forgiving("the results of a worksheet could not be fetched"), Session(self._engine) as session:
+        with forgiving("the results of a worksheet could not be fetched"), Session(self._engine) as session:
             shown = session.get(Shown, worksheet_id)
             missing = [k for k in shown.keys if k not in self._held] if shown else []
             for start in range(0, len(missing), 500):
@@ -54,7 +42,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
 
     def keep_shown(self, worksheet_id: str, keys: list[str]) -> None:
         """Notes what a worksheet shows now; one that was removed meanwhile shows nothing."""
-        with _forgiving("what a worksheet shows could not be noted"), self._lock, Session(self._engine) as session:
+        with forgiving("what a worksheet shows could not be noted"), self._lock, Session(self._engine) as session:
             if session.get(Worksheet, worksheet_id) is None:
                 return
             typed = [key for key in dict.fromkeys(keys) if key in self._unstored and key in self._held]
@@ -70,7 +58,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
                 self._held.move_to_end(key)
                 return self._held[key]
         outcome = None
-        with _forgiving("a stored result could not be read"), Session(self._engine) as session:
+        with forgiving("a stored result could not be read"), Session(self._engine) as session:
             row = session.get(Outcome, key)
             outcome = None if row is None else LineOutcome.from_dict(row.data)
         if outcome is None:  # not there, or not to be read: it is worked out again
@@ -83,7 +71,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         error = outcome.result["error"]
         if error and error["code"] in _PASSING:
             return
-        with _forgiving("a result could not be stored"), self._lock, Session(self._engine) as session:
+        with forgiving("a result could not be stored"), self._lock, Session(self._engine) as session:
             _store(session, key, outcome)
             session.commit()
             self._unstored.discard(key)
