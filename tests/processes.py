@@ -31,3 +31,17 @@ def is_alive(pid: int) -> bool:
         return Path(f"/proc/{pid}/stat").read_text().rsplit(")", 1)[1].split()[0] != "Z"
     except OSError:
         return False
+
+
+def memory_of(pid: int) -> float:
+    """The memory of a process that is its own or shared, in megabytes; 0 where it has ended."""
+    try:
+        found = Path(f"/proc/{pid}/status").read_text()
+    except OSError:
+        return 0.0
+    return next((int(line.split()[1]) / 1024 for line in found.splitlines() if line.startswith("VmRSS:")), 0.0)
+
+
+def threads_of(pid: int) -> int:
+    """How many threads a process has."""
+    return len(list(Path(f"/proc/{pid}/task").iterdir()))

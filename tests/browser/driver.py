@@ -38,19 +38,13 @@ class Application:
         self.port = 0
         self.process: subprocess.Popen[str] | None = None
 
+    def command(self) -> list[str]:
+        """What starts the server."""
+        command = [sys.executable, "-m", "upper_slate", "serve", "--port", str(self.port), "--data", str(self.data)]
+        return [*command, "--demo", str(ROOT / "demo")] if self.demo else command
+
     def start(self) -> Self:
-        command = [
-            sys.executable,
-            "-m",
-            "upper_slate",
-            "serve",
-            "--port",
-            str(self.port),
-            "--data",
-            str(self.data),
-        ]
-        if self.demo:
-            command += ["--demo", str(ROOT / "demo")]
+        command = self.command()
         self.process = subprocess.Popen(
             command, cwd=ROOT, stdout=subprocess.PIPE, text=True, start_new_session=True
         )

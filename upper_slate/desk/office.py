@@ -6,7 +6,6 @@ import threading
 import time
 from collections.abc import Callable, Iterable
 from pathlib import Path
-from typing import Final
 
 from sqlalchemy import Engine
 
@@ -26,8 +25,8 @@ from .previews import Previews
 from .sources import SharedNames
 
 #: A desk that nobody looks at is closed after so many seconds; opening it again takes no longer than opening it did.
-UNUSED: Final = 600.0
-_LOOK: Final = 60.0
+UNUSED = 600.0
+LOOK = 60.0
 
 
 def cell_data(cell: CellState) -> CellData:
@@ -144,7 +143,7 @@ class Office:
             desk.tell({"type": "removed"})
             desk.close()
 
-    def close_unused(self, seconds: float = UNUSED) -> int:
+    def close_unused(self, seconds: float) -> int:
         """Closes the desks that no window looks at, nobody asked for in that time, and no open worksheet uses; returns how many."""
         before = time.monotonic() - seconds
         with self._lock:
@@ -157,8 +156,8 @@ class Office:
 
     def keep_desks_few(self, ends: threading.Event) -> None:
         """Closes unused desks until it ends: each holds a thread and its page."""
-        while not ends.wait(_LOOK):
-            self.close_unused()
+        while not ends.wait(LOOK):
+            self.close_unused(UNUSED)
 
     def open_desks(self) -> list[Desk]:
         with self._lock:

@@ -16,14 +16,14 @@ from .tables import Change, Outcome, Shown, now
 #: So many steps of a worksheet can be undone; older ones go.
 STEPS: Final = 1_000
 #: A result that no worksheet shows is kept so long, for a line that comes back by undo.
-UNSHOWN: Final = timedelta(days=1)
+UNSHOWN = timedelta(days=1)
 #: The file is written anew where more than this part of it, and so many bytes, are free.
 _FREE_PART: Final = 0.25
 _FREE_BYTES: Final = 4_000_000
 #: So many rows go at once: a change waits no longer than for these.
 _PORTION: Final = 500
 #: Seconds between two rounds.
-_PAUSE: Final = 1800.0
+PAUSE = 1800.0
 _log = logging.getLogger(__name__)
 
 
@@ -35,7 +35,7 @@ def keep_house(engine: Engine, shelf: Shelf, ends: threading.Event) -> None:
             tidy_up(engine)
         except Exception as error:
             _log.warning("the database could not be tidied up: %s", str(error).splitlines()[0])
-        if ends.wait(_PAUSE):
+        if ends.wait(PAUSE):
             return
 
 

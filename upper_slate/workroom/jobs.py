@@ -18,8 +18,10 @@ from ..core.line.tasks import LineOutcome, LineTask
 
 @dataclass(eq=False)
 class Job:
-    """A line, its limit in seconds, and where it is: waiting, or at a worker since `begun`. With `put_back` its worker is being ended to let quick lines pass;
-    `kills` of its workers were ended from outside, `breaks` could not take it."""
+    """A line, its limit in seconds, and where it is: waiting, or at a worker, which began with it at `begun`.
+
+    With `put_back` its worker is being ended to let quick lines pass; `kills` of its workers were ended from outside, `breaks` could not take it.
+    """
 
     task: LineTask
     limit: float
@@ -32,8 +34,11 @@ class Job:
 
     @property
     def seconds(self) -> float:
-        """How long it has been at a worker."""
-        return time.monotonic() - self.begun if self.at_work is not None else 0.0
+        """How long a worker has been at it, as far as somebody looked: one that is only just being made is at nothing yet."""
+        if self.at_work is None or not (self.begun or self.at_work.running()):
+            return 0.0
+        self.begun = self.begun or time.monotonic()
+        return time.monotonic() - self.begun
 
 
 class Ticket:

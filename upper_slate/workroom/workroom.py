@@ -119,7 +119,7 @@ class Workroom:
         for _ in range(_TRIES):
             if not lane.is_alive:  # it broke down as a whole: a new one takes over
                 lane = self._replaced(lane)
-            lane.job, job.begun = job, time.monotonic()
+            lane.job, job.begun = job, 0.0
             try:
                 job.at_work = lane.send(job.task, job.limit)
             except Exception:  # no process can be made this very moment
