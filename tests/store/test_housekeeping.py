@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 from datetime import timedelta
+from unittest.mock import patch
 
 from sqlmodel import Session, col, func, select, update
 
@@ -55,6 +56,19 @@ class Housekeeping(InFolder):
         memory.keep_shown(sheet, ["typed"])
         self.assertEqual(self.keys(), ["typed"])
         self.assertEqual(Outcomes(self.engine)["typed"].result["source"], "2")
+
+    def test_what_was_not_used_lately_is_held_packed_and_comes_back_the_same(self) -> None:
+        memory = Outcomes(self.engine)
+        with patch("upper_slate.store.outcomes._AT_HAND", 3), patch("upper_slate.store.outcomes._PACKED", 5):
+            for k in range(10):
+                memory.remember(str(k), outcome(str(k)))
+            self.assertEqual(len(memory), 8)
+            self.assertEqual({key: memory[key] for key in memory}, {str(k): outcome(str(k)) for k in range(2, 10)})
+            self.assertNotIn("0", memory)  # it was not stored
+            sheet = self.worksheets.create("Comb")
+            memory.keep_shown(sheet, ["2", "9"])
+            del memory["9"]
+            self.assertEqual(self.keys(), ["2", "9"])
 
     def test_the_last_thousand_steps_of_each_worksheet_can_be_undone(self) -> None:
         long, short = (self.worksheets.create(title, cells=[FileCell("math", "0")]) for title in ("Long", "Short"))

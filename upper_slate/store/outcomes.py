@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import threading
 from collections import OrderedDict
 from collections.abc import Iterator, MutableMapping
@@ -16,7 +17,9 @@ from ..core.line.tasks import LineOutcome
 from .faults import forgiving
 from .tables import Outcome, Shown, Worksheet, now
 
-_IN_MEMORY: Final = 20_000
+#: So many are held as they are used, and so many more packed, which takes a fifth of the room.
+_AT_HAND: Final = 1_000
+_PACKED: Final = 20_000
 #: Outcomes that ended by a limit or by Stop are not kept: the next try may end otherwise.
 _PASSING: Final = frozenset({"took-too-long", "out-of-memory", "stopped"})
 
@@ -27,6 +30,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
         self._held: OrderedDict[str, LineOutcome] = OrderedDict()
+        self._packed: OrderedDict[str, bytes] = OrderedDict()
         #: what came while a line was typed: it is stored once a worksheet shows it
         self._unstored: set[str] = set()
         self._lock = threading.Lock()
@@ -35,7 +39,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         """Brings what a worksheet showed last into memory with few queries."""
         with forgiving("the results of a worksheet could not be fetched"), Session(self._engine) as session:
             shown = session.get(Shown, worksheet_id)
-            missing = [k for k in shown.keys if k not in self._held] if shown else []
+            missing = [k for k in shown.keys if k not in self._held and k not in self._packed] if shown else []
             for start in range(0, len(missing), 500):
                 for key, data in session.exec(select(Outcome.key, Outcome.data).where(col(Outcome.key).in_(missing[start:start + 500]))):
                     self._hold(key, LineOutcome.from_dict(dict(data)))
@@ -45,18 +49,17 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         with forgiving("what a worksheet shows could not be noted"), self._lock, Session(self._engine) as session:
             if session.get(Worksheet, worksheet_id) is None:
                 return
-            typed = [key for key in dict.fromkeys(keys) if key in self._unstored and key in self._held]
-            for key in typed:
-                _store(session, key, self._held[key])
+            typed = {key: held for key in keys if key in self._unstored and (held := self._in_memory(key)) is not None}
+            for key, held in typed.items():
+                _store(session, key, held)
             session.merge(Shown(worksheet_id=worksheet_id, keys=keys))
             session.commit()
             self._unstored.difference_update(typed)
 
     def __getitem__(self, key: str) -> LineOutcome:
         with self._lock:
-            if key in self._held:
-                self._held.move_to_end(key)
-                return self._held[key]
+            if (held := self._in_memory(key)) is not None:
+                return held
         outcome = None
         with forgiving("a stored result could not be read"), Session(self._engine) as session:
             row = session.get(Outcome, key)
@@ -84,23 +87,41 @@ class Outcomes(MutableMapping[str, LineOutcome]):
 
     def _hold(self, key: str, outcome: LineOutcome) -> None:
         with self._lock:
-            self._held[key] = outcome
-            self._held.move_to_end(key)
-            while len(self._held) > _IN_MEMORY:
-                gone, _ = self._held.popitem(last=False)
-                self._unstored.discard(gone)
+            self._put(key, outcome)
+
+    def _in_memory(self, key: str) -> LineOutcome | None:
+        """With the lock held."""
+        held = self._held.get(key)
+        if held is None and (packed := self._packed.pop(key, None)) is not None:
+            held = LineOutcome.from_dict(json.loads(packed))
+        if held is not None:
+            self._put(key, held)
+        return held
+
+    def _put(self, key: str, outcome: LineOutcome) -> None:
+        """With the lock held."""
+        self._packed.pop(key, None)
+        self._held[key] = outcome
+        self._held.move_to_end(key)
+        while len(self._held) > _AT_HAND:
+            old, packed = self._held.popitem(last=False)
+            self._packed[old] = json.dumps(asdict(packed)).encode()
+        while len(self._packed) > _PACKED:
+            gone, _ = self._packed.popitem(last=False)
+            self._unstored.discard(gone)
 
     def __delitem__(self, key: str) -> None:
         """Forgets an outcome that may end otherwise next time."""
         with self._lock:
             self._held.pop(key, None)
+            self._packed.pop(key, None)
             self._unstored.discard(key)
 
     def __iter__(self) -> Iterator[str]:
-        return iter(list(self._held))
+        return iter([*self._packed, *self._held])
 
     def __len__(self) -> int:
-        return len(self._held)
+        return len(self._held) + len(self._packed)
 
 
 def _store(session: Session, key: str, outcome: LineOutcome) -> None:

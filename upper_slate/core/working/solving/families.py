@@ -114,10 +114,20 @@ def compare(one: sp.Expr, other: sp.Expr) -> int:
     for value, sign in ((one, 1), (other, -1)):
         if value in (sp.oo, -sp.oo):
             return sign if value == sp.oo else -sign
-    near = sp.N(one - other, 15)
-    if near.is_real and abs(near) > 1e-6 * (1 + abs(sp.N(one, 15))):
-        return 1 if near > 0 else -1
-    return judge.sign(settled(one - other))
+    difference = one - other
+    if not one.free_symbols:
+        near = sp.N(difference, 15)
+        if near.is_number and near.is_real and abs(near) > 1e-6 * (1 + abs(sp.N(one, 15))):
+            return 1 if near > 0 else -1
+    if difference.free_symbols and (difference.is_positive or difference.is_negative):  # by what is assumed of a letter
+        return 1 if difference.is_positive else -1
+    try:
+        return judge.sign(settled(difference))
+    except LineError:
+        if not difference.free_symbols:
+            raise
+        known = " and ".join(sorted(map(str, difference.free_symbols)))
+        raise LineError("not-supported", f"Which of two values here is the greater depends on {known}.") from None
 
 
 def members(family: Family, low: sp.Expr, high: sp.Expr) -> Iterator[sp.Expr]:

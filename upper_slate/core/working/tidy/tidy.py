@@ -7,12 +7,13 @@ dropped if they differ.
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import islice
 from typing import Final
 
 import sympy as sp
 from flint import arb, fmpq
 
-from ..exact import balls
+from ..exact import balls, rational_functions
 from ..exact.arcs import known_angle
 from ..exact.bridge import from_sympy, settled, to_sympy
 from ..exact.surd import Surd, TooLarge
@@ -58,18 +59,24 @@ def _known_angle(expr: sp.Expr) -> sp.Expr | None:
     return None
 
 
+#: What an infinite expression has in it.
+_ENDLESS: Final = (sp.oo, -sp.oo, sp.zoo)
 #: What a fraction within a fraction adds to how long an expression looks.
 _NESTED: Final = 4
 
 
 def tidy_expression(expr: sp.Expr) -> sp.Expr:
     """The expression, simplified; never longer than it was, polynomial products aside."""
-    if expr.is_Atom or expr.is_infinite or sp.count_ops(expr) > _MAX_SIZE or expr.has(sp.Piecewise) or degree_bound(expr) > _MAX_DEGREE:
+    if expr.is_Atom or _is_large(expr) or (expr.has(*_ENDLESS) and expr.is_infinite) or expr.has(sp.Piecewise) or degree_bound(expr) > _MAX_DEGREE:
         return collect_numbers(expr)
     letters = expr.free_symbols
-    if letters and expr.is_polynomial(*letters):
+    quotient = rational_functions.quotient_of(expr)
+    if letters and (expr.is_polynomial(*letters) if quotient is None else not _has_denominator(expr)):
         return collect_numbers(small_expand(expr))
-    expr = expr.replace(lambda n: isinstance(n, sp.Mul), _without_needless_size)
+    if quotient is not None:
+        return _shortest_quotient(expr, quotient.reduced())
+    if expr.has(sp.Abs):
+        expr = expr.replace(lambda n: isinstance(n, sp.Mul), _without_needless_size)
     best, size = None, 0
     for candidate in _candidates(expr):
         length = written_size(candidate)
@@ -77,6 +84,29 @@ def tidy_expression(expr: sp.Expr) -> sp.Expr:
             best, size = candidate, length
     assert best is not None
     return joined_powers(expand_numerator(in_lowest_terms(best)), expr)
+
+
+def _is_large(expr: sp.Expr) -> bool:
+    """Counting the parts of a small expression is quicker than counting its operations."""
+    parts = sum(1 for _ in islice(sp.preorder_traversal(expr), _MAX_SIZE // 2))
+    return parts == _MAX_SIZE // 2 and sp.count_ops(expr) > _MAX_SIZE
+
+
+def _shortest_quotient(expr: sp.Expr, quotient: rational_functions.Quotient) -> sp.Expr:
+    """The shortest way to write a quotient of polynomials. All are the same quotient in FLINT's form, so none needs to be compared."""
+    reduced = _quotient_form(quotient)
+    ways = [expr, small_expand(expr), reduced, _terms_factored(reduced)]
+    if isinstance(reduced, sp.Add):
+        ways.append(rational_functions.factored_expression(reduced) or reduced)
+    shortest = min(ways, key=written_size)
+    found = expand_numerator(in_lowest_terms(shortest))
+    return found if shortest is reduced else min(found, expand_numerator(reduced), key=written_size)  # multiplying out may have made it longer
+
+
+def _terms_factored(expr: sp.Expr) -> sp.Expr:
+    """What all terms of a sum have in common in front of it."""
+    parts = {total: common for total in expr.atoms(sp.Add) if (common := rational_functions.terms_factored(total)) is not None}
+    return expr.xreplace(parts) if parts else expr
 
 
 def _without_needless_size(product: sp.Mul) -> sp.Expr:
@@ -95,7 +125,7 @@ def in_lowest_terms(expr: sp.Expr) -> sp.Expr:
     rational = sp.Mul(*(f for f in expr.args if f.is_rational_function(*letters)))
     over, under = sp.fraction(rational)
     try:
-        if not under.free_symbols or sp.count_ops(expr) > 120 or not sp.gcd(over, under).free_symbols:
+        if not under.free_symbols or sp.count_ops(expr) > 120 or not _have_a_common_factor(over, under):
             return expr
         reduced = collect_numbers(rational_form(rational))
     except (sp.PolynomialError, NotImplementedError, ValueError, TypeError, AttributeError):
@@ -103,6 +133,11 @@ def in_lowest_terms(expr: sp.Expr) -> sp.Expr:
     if any(len(sp.Add.make_args(sp.expand(part))) > MAX_EXPANDED for part in sp.fraction(reduced)) or not agrees(rational, reduced):
         return expr
     return sp.Mul(reduced, *(f for f in expr.args if not f.is_rational_function(*letters)))
+
+
+def _have_a_common_factor(over: sp.Expr, under: sp.Expr) -> bool:
+    found = rational_functions.have_a_common_factor(over, under)
+    return bool(sp.gcd(over, under).free_symbols) if found is None else found
 
 
 def expand_numerator(expr: sp.Expr) -> sp.Expr:
@@ -114,7 +149,7 @@ def expand_numerator(expr: sp.Expr) -> sp.Expr:
         return expr
     if (brackets := [f for f in expr.args if isinstance(f, sp.Add)]) and len(brackets) == 1 and not _has_denominator(expr):
         if all(f.is_polynomial(*expr.free_symbols) for f in expr.args if f is not brackets[0]):
-            expanded = sp.expand(expr)
+            expanded = _expand(expr)
             return collect_numbers(expanded) if len(sp.Add.make_args(expanded)) <= MAX_EXPANDED else expr
     over: list[sp.Expr] = []
     under: list[sp.Expr] = []
@@ -126,10 +161,19 @@ def expand_numerator(expr: sp.Expr) -> sp.Expr:
     letters = expr.free_symbols
     others = [f for f in over if not isinstance(f, sp.Add)]
     if all(f.is_polynomial(*letters) for f in over) or (len(others) == len(over) - 1 and all(not f.free_symbols for f in others)):
-        expanded = collect_numbers(sp.expand(sp.Mul(*over)))
+        expanded = collect_numbers(_expand(sp.Mul(*over)))
         if len(sp.Add.make_args(expanded)) <= MAX_EXPANDED:
-            return sp.Mul(expanded, *under)
+            return _with_whole_coefficients(expanded, under)
     return expr
+
+
+def _with_whole_coefficients(over: sp.Expr, under: list[sp.Expr]) -> sp.Expr:
+    """A fraction by its numerator and the factors below: (x + 6)/(2(x + 1)) for (x/2 + 3)/(x + 1)."""
+    coefficients = [term.as_coeff_Mul()[0] for term in over.args] if isinstance(over, sp.Add) else []
+    common = sp.ilcm(*(c.q for c in coefficients if c.is_Rational)) if len(coefficients) > 1 else 1
+    if common == 1 or not all(c.is_Rational for c in coefficients):
+        return sp.Mul(over, *under)
+    return sp.Mul(sp.Rational(1, common), sp.Add(*(common * term for term in over.args)), *under)
 
 
 def written_size(expr: sp.Expr) -> int:
@@ -202,6 +246,8 @@ def _factored(expr: sp.Expr) -> sp.Expr:
 
 def rational_form(expr: sp.Expr) -> sp.Expr:
     """One fraction in lowest terms: the numerator expanded where that is short, the denominator factored."""
+    if (quotient := rational_functions.quotient_of(expr)) is not None:
+        return _quotient_form(quotient.reduced())
     together = sp.together(expr)
     has_surds = any(p.exp.is_Rational and not p.base.free_symbols for p in together.atoms(sp.Pow))
     small = has_surds and len(together.free_symbols) == 1 and sp.count_ops(together) < 40
@@ -217,17 +263,32 @@ def rational_form(expr: sp.Expr) -> sp.Expr:
     return short / denominator
 
 
+def _quotient_form(quotient: rational_functions.Quotient) -> sp.Expr:
+    """The same for one in lowest terms."""
+    letters, over, under = quotient.letters, quotient.over, quotient.under
+    if under.is_constant():
+        total = rational_functions.expression(over, letters, int(under.leading_coefficient()))
+        return small_expand(total)
+    denominator = rational_functions.factored(under, letters)
+    numerator = rational_functions.expression(over, letters) if len(over) <= MAX_EXPANDED else rational_functions.factored(over, letters)
+    return numerator / denominator
+
+
+def _expand(expr: sp.Expr) -> sp.Expr:
+    found = rational_functions.expanded(expr)
+    return sp.expand(expr) if found is None else found
+
+
 def small_expand(expr: sp.Expr) -> sp.Expr:
     """Products and powers of sums expanded where at most four terms come out, like terms collected."""
     if isinstance(expr, sp.Mul) or (isinstance(expr, sp.Pow) and expr.exp.is_Integer and 0 < expr.exp <= 12):
-        expanded = sp.expand(expr, deep=False) if _expansion_bound(expr) <= 400 else expr
-        expanded = sp.expand(expanded) if _expansion_bound(expr) <= 400 else expr
+        expanded = _expand(expr) if _expansion_bound(expr) <= 400 else expr
         return expanded if len(sp.Add.make_args(expanded)) <= MAX_EXPANDED else expr
     if isinstance(expr, sp.Add):
         terms = [small_expand(t) for t in expr.args]
         total = sp.Add(*terms)
         if _expansion_bound(total) <= 400:
-            whole = sp.expand(total)
+            whole = _expand(total)
             if len(sp.Add.make_args(whole)) <= max(MAX_EXPANDED, len(sp.Add.make_args(total))):
                 return whole
         return total
