@@ -85,6 +85,8 @@ FAMILIES: dict[str, list[tuple[str, Callable[[], object]]]] = {
     "algebra": [
         ("(x^2 - 9)/(x - 3)", lambda: sp.cancel((x**2 - 9) / (x - 3))),
         ("(x^2 - 3)(5x + 2)", lambda: sp.expand((x**2 - 3) * (5 * x + 2))),
+        ("(x^8 - 1)/(x^4 - 2x^2 + 1)", lambda: sp.factor(sp.cancel((x**8 - 1) / (x**4 - 2 * x**2 + 1)))),
+        ("1/(x + 1) + 1/(x + 2) + 1/(x + 3)", lambda: sp.factor(sp.together(1 / (x + 1) + 1 / (x + 2) + 1 / (x + 3)))),
     ],
 }
 DECIMALS: list[tuple[str, Callable[[], object]]] = [

@@ -8,6 +8,7 @@ from sympy.integrals.manualintegrate import manualintegrate
 
 from ...problems import LineError
 from ..exact import balls
+from ..exact.rational_functions import quotient_of
 from ..ground.values import Requirement
 from ..questions.identity import proves_identity
 from ..tidy.tidy import collect_numbers, tidy_expression, written_size
@@ -44,7 +45,7 @@ def _power_of_linear(expr: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
     factor, part = expr.as_independent(letter, as_Add=False)
     if not (isinstance(part, sp.Pow) and part.exp.is_Rational and part.exp not in (-1, 1) and part.base.is_polynomial(letter) and sp.degree(part.base, letter) == 1):
         return None
-    slope = sp.Poly(part.base, letter).LC()
+    slope = part.base.coeff(letter, 1)
     return None if slope.free_symbols else factor * part.base ** (part.exp + 1) / (slope * (part.exp + 1))
 
 
@@ -71,13 +72,21 @@ def _termwise(expr: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
     total = sp.S.Zero
     for term in sp.Add.make_args(expanded):
         factor, part = term.as_independent(letter, as_Add=False)
-        found = _quadratic_denominator(part, letter)
+        found = next((known for rule in (_inverse_of_linear, _power_of_linear, _quadratic_denominator) if (known := rule(part, letter)) is not None), None)
         if found is None:
             found = manualintegrate(part, letter)
         if found.has(sp.Integral):
             return None
         total += factor * found
     return total
+
+
+def _inverse_of_linear(part: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
+    """1/(a x + b): a logarithm."""
+    if not (isinstance(part, sp.Pow) and part.exp == -1 and part.base.is_polynomial(letter) and sp.degree(part.base, letter) == 1):
+        return None
+    slope = part.base.coeff(letter, 1)
+    return None if slope.free_symbols else sp.log(part.base) / slope
 
 
 def _quadratic_denominator(part: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
@@ -157,6 +166,8 @@ def _is_antiderivative(found: sp.Expr, expr: sp.Expr, letter: sp.Symbol, real: b
     """Its derivative is the expression: proved, or the same to 50 digits at every one of eight points."""
     flat = found.replace(lambda n: isinstance(n, sp.log) and isinstance(n.args[0], sp.Abs), lambda n: sp.log(n.args[0].args[0]))
     difference = sp.diff(flat, letter) - expr
+    if (quotient := quotient_of(difference)) is not None:
+        return not quotient.over
     if not real:
         return bool(sp.simplify(difference) == 0)
     if not difference.has(sp.Abs, sp.sign) and proves_identity(difference, [], True):

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import mpmath
 import sympy as sp
+from flint import arb
 
 from ...problems import LineError
 from ..binding.bodies import Body
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled
+from ..exact.rational_functions import quotient_of
 from ..ground.arithmetic import add, multiply
 from ..ground.substitution import put_in_requirements, put_in_scalar
 from ..ground.values import Requirement, Scalar
@@ -103,10 +105,14 @@ def _found(term: sp.Expr, letter: sp.Symbol, n: sp.Symbol, low: sp.Expr, is_prod
 
 def _is_proved(found: sp.Expr, term: sp.Expr, letter: sp.Symbol, n: sp.Symbol, low: sp.Expr, is_product: bool) -> bool:
     """Induction: the first total is the first term, and each step brings the next one."""
-    start = sp.simplify(found.subs(n, low) - term.subs(letter, low))
     following = term.subs(letter, n + 1)
     step = found.subs(n, n + 1) - (found * following if is_product else found + following)
-    return start == 0 and (proves_identity(step, [], True) or sp.simplify(step) == 0)
+    return _is_zero(found.subs(n, low) - term.subs(letter, low)) and (_is_zero(step) if quotient_of(step) else proves_identity(step, [], True) or sp.simplify(step) == 0)
+
+
+def _is_zero(expr: sp.Expr) -> bool:
+    quotient = quotient_of(expr)
+    return bool(sp.simplify(expr) == 0) if quotient is None else not quotient.over
 
 
 def _infinite(context: Context, body: Body, low: sp.Expr, is_product: bool) -> Scalar:
@@ -252,7 +258,10 @@ def _surely_diverges(term: sp.Expr, letter: sp.Symbol) -> bool:
 def _is_near(term: sp.Expr, letter: sp.Symbol, low: sp.Expr, value: sp.Expr) -> bool:
     def at(k: mpmath.mpf) -> mpmath.mpf:
         with balls.precision(700):  # the sum is speeded up by differences of terms, which costs digits
-            ball = balls.ball(term.subs(letter, int(k)))
+            try:
+                ball = balls.ball(term, {letter: arb(int(k))})
+            except balls.NoBall:  # a power of a negative number wants a whole exponent
+                ball = balls.ball(term.subs(letter, int(k)))
         return mpmath.mpf(ball.mid().str(200, radius=False))
 
     with mpmath.workdps(20):

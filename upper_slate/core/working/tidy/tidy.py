@@ -95,12 +95,20 @@ def _is_large(expr: sp.Expr) -> bool:
 def _shortest_quotient(expr: sp.Expr, quotient: rational_functions.Quotient) -> sp.Expr:
     """The shortest way to write a quotient of polynomials. All are the same quotient in FLINT's form, so none needs to be compared."""
     reduced = _quotient_form(quotient)
-    ways = [expr, small_expand(expr), reduced, _terms_factored(reduced)]
+    ways = [expr, reduced, _terms_factored(reduced)] if _is_plain_fraction(expr) else [expr, small_expand(expr), reduced, _terms_factored(reduced)]
     if isinstance(reduced, sp.Add):
         ways.append(rational_functions.factored_expression(reduced) or reduced)
     shortest = min(ways, key=written_size)
     found = expand_numerator(in_lowest_terms(shortest))
     return found if shortest is reduced else min(found, expand_numerator(reduced), key=written_size)  # multiplying out may have made it longer
+
+
+def _is_plain_fraction(expr: sp.Expr) -> bool:
+    """A product of polynomials over sums: multiplied out, it would repeat what stands below the bar."""
+    if not isinstance(expr, sp.Mul):
+        return False
+    below = [f for f in expr.args if _is_below(f)]
+    return any(isinstance(f.base, sp.Add) for f in below) and not any(_has_denominator(f.base if f in below else f) for f in expr.args)
 
 
 def _terms_factored(expr: sp.Expr) -> sp.Expr:
