@@ -256,11 +256,13 @@ def _surely_diverges(term: sp.Expr, letter: sp.Symbol) -> bool:
 
 
 def _is_near(term: sp.Expr, letter: sp.Symbol, low: sp.Expr, value: sp.Expr) -> bool:
+    #: powers of negative numbers want whole exponents
+    has_signs = any(not p.base.is_positive and p.exp.free_symbols for p in term.atoms(sp.Pow))
+
     def at(k: mpmath.mpf) -> mpmath.mpf:
         with balls.precision(700):  # the sum is speeded up by differences of terms, which costs digits
-            try:
-                ball = balls.ball(term, {letter: arb(int(k))})
-            except balls.NoBall:  # a power of a negative number wants a whole exponent
+            ball = None if has_signs else balls.ball(term, {letter: arb(int(k))})
+            if not isinstance(ball, arb):
                 ball = balls.ball(term.subs(letter, int(k)))
         return mpmath.mpf(ball.mid().str(200, radius=False))
 

@@ -20,15 +20,19 @@ _MAX_EXPONENT: Final = 500
 _MAX_TERMS: Final = 5_000
 
 
+#: Functions of which algebra knows nothing: no power of one is another.
+_LIKE_LETTERS: Final = (sp.sin, sp.cos, sp.tan, sp.cot, sp.sec, sp.csc, sp.sinh, sp.cosh, sp.tanh, sp.asin, sp.acos, sp.atan, sp.log)
+
+
 class _Other(Exception):
     """Something else than a quotient of polynomials, or too large."""
 
 
 @dataclass(frozen=True)
 class Quotient:
-    """over/under in some letters, with whole coefficients; in lowest terms after `reduced`."""
+    """over/under in some letters, with whole coefficients; in lowest terms after `reduced`. Functions may stand as letters do."""
 
-    letters: tuple[sp.Symbol, ...]
+    letters: tuple[sp.Expr, ...]
     over: fmpz_mpoly
     under: fmpz_mpoly
 
@@ -45,9 +49,11 @@ class Quotient:
         return type(self)(self.letters, over, under)
 
 
-def quotient_of(expr: sp.Expr) -> Quotient | None:
-    """The quotient that an expression is; None where it has other parts, or would be too large."""
-    letters = tuple(_sort_gens(expr.free_symbols))
+def quotient_of(expr: sp.Expr, of_functions: bool = False) -> Quotient | None:
+    """The quotient that an expression is; None where it has other parts, or would be too large. With `of_functions` each function in it is taken for a letter."""
+    found: set[sp.Expr] = set()
+    _collect(expr, found, of_functions)
+    letters = tuple(_sort_gens(found))
     if not letters:
         return None
     context = fmpz_mpoly_ctx.get(tuple(f"x{k}" for k in range(len(letters))), Ordering.lex)
@@ -58,11 +64,19 @@ def quotient_of(expr: sp.Expr) -> Quotient | None:
     return Quotient(letters, over, under)
 
 
-def _read(expr: sp.Expr, letters: dict[sp.Symbol, fmpz_mpoly], one: fmpz_mpoly) -> tuple[fmpz_mpoly, fmpz_mpoly]:
+def _collect(expr: sp.Expr, found: set[sp.Expr], of_functions: bool) -> None:
+    if expr.is_Symbol or (of_functions and isinstance(expr, _LIKE_LETTERS)):
+        found.add(expr)
+    elif expr.is_Add or expr.is_Mul or expr.is_Pow:
+        for part in expr.args[:1] if expr.is_Pow else expr.args:
+            _collect(part, found, of_functions)
+
+
+def _read(expr: sp.Expr, letters: dict[sp.Expr, fmpz_mpoly], one: fmpz_mpoly) -> tuple[fmpz_mpoly, fmpz_mpoly]:
     """Numerator and denominator, not reduced."""
     if expr.is_Rational:
         return one * int(expr.p), one * int(expr.q)
-    if expr.is_Symbol:
+    if expr in letters:
         return letters[expr], one
     if expr.is_Pow and expr.exp.is_Integer and abs(int(expr.exp)) <= _MAX_EXPONENT:
         over, under = _read(expr.base, letters, one)
@@ -100,7 +114,7 @@ def _least_common_multiple(left: fmpz_mpoly, right: fmpz_mpoly) -> fmpz_mpoly:
     return left if left == right else left * divmod(right, left.gcd(right))[0]
 
 
-def expression(polynomial: fmpz_mpoly, letters: tuple[sp.Symbol, ...], divisor: int = 1) -> sp.Expr:
+def expression(polynomial: fmpz_mpoly, letters: tuple[sp.Expr, ...], divisor: int = 1) -> sp.Expr:
     """The sum of the terms, each divided by a number."""
     return sp.Add(*(sp.Mul(_ratio(int(c), divisor), *(_power(letter, int(k)) for letter, k in zip(letters, powers, strict=True) if k))
                     for powers, c in polynomial.to_dict().items()))
@@ -111,7 +125,7 @@ def _ratio(over: int, under: int) -> sp.Rational:
 
 
 @lru_cache(maxsize=2_000)
-def _power(letter: sp.Symbol, exponent: int) -> sp.Expr:
+def _power(letter: sp.Expr, exponent: int) -> sp.Expr:
     return letter**exponent
 
 
@@ -121,7 +135,7 @@ def expanded(expr: sp.Expr) -> sp.Expr | None:
     return expression(found.over, found.letters, int(found.under.leading_coefficient())) if found is not None and found.is_polynomial else None
 
 
-def factored(polynomial: fmpz_mpoly, letters: tuple[sp.Symbol, ...]) -> sp.Expr:
+def factored(polynomial: fmpz_mpoly, letters: tuple[sp.Expr, ...]) -> sp.Expr:
     """The product of irreducible factors, each with a positive first coefficient, and of the number that is left."""
     if not polynomial:
         return sp.S.Zero

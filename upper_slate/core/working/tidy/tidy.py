@@ -254,7 +254,7 @@ def _factored(expr: sp.Expr) -> sp.Expr:
 
 def rational_form(expr: sp.Expr) -> sp.Expr:
     """One fraction in lowest terms: the numerator expanded where that is short, the denominator factored."""
-    if (quotient := rational_functions.quotient_of(expr)) is not None:
+    if (quotient := rational_functions.quotient_of(expr, of_functions=True)) is not None:
         return _quotient_form(quotient.reduced())
     together = sp.together(expr)
     has_surds = any(p.exp.is_Rational and not p.base.free_symbols for p in together.atoms(sp.Pow))
@@ -344,6 +344,8 @@ def _on_the_curve(expr: sp.Expr, sine: sp.Expr, cosine: sp.Expr, sign: int) -> I
     swapped = expr.subs({sine: s, cosine: c})
     numerator, denominator = sp.fraction(sp.together(swapped))
     if not (numerator.is_polynomial(s, c) and denominator.is_polynomial(s, c)):
+        return
+    if all(sp.degree(part, of) < 2 for part in (numerator, denominator) for of in (s, c)):  # no square to be replaced
         return
     curve = c ** 2 + sign * s ** 2 - 1
     back = {s: sine, c: cosine}
