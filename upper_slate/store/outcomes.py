@@ -19,7 +19,7 @@ from .tables import Outcome, Shown, Worksheet, now
 
 #: So many are held as they are used, and so many more packed, which takes a fifth of the room.
 _AT_HAND: Final = 1_000
-_PACKED: Final = 20_000
+_PACKED: Final = 4_000
 #: Outcomes that ended by a limit or by Stop are not kept: the next try may end otherwise.
 _PASSING: Final = frozenset({"took-too-long", "out-of-memory", "stopped"})
 

@@ -50,7 +50,7 @@ def names_said(task: LineTask) -> frozenset[str]:
     return _names_said(task.source, tuple(sorted(known.functions.items())), known.values, tuple(sorted(known.letters.items())))
 
 
-@lru_cache(maxsize=20_000)
+@lru_cache(maxsize=2_000)
 def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: frozenset[str], letters: tuple[tuple[str, tuple[str, ...]], ...]) -> frozenset[str]:
     try:
         line = read_line(source, KnownNames(dict(functions), values, letters=dict(letters)), tolerant=True)

@@ -20,7 +20,7 @@ for _entry in REQUESTS.values():
         _CHOSEN_LETTERS.setdefault(_form.opening[0], set()).update(_entry.chooses)
 
 
-@lru_cache(maxsize=20_000)
+@lru_cache(maxsize=6_000)
 def words_of(text: str) -> frozenset[str]:
     """Every name that stands in a line, and the parts of runs that may be read as products of letters; none where another worksheet is used."""
     if use_of(text):
@@ -48,7 +48,7 @@ def cells_named(text: str) -> list[int]:
     return [] if use_of(text) else [int(n) for n in re.findall(r"\bcell\s+([0-9]{1,6})\b", text)]
 
 
-@lru_cache(maxsize=20_000)
+@lru_cache(maxsize=6_000)
 def defined_name(text: str) -> str | None:
     """The name that a line would define; None where it is no definition, or takes names from another worksheet."""
     if use_of(text):

@@ -25,7 +25,7 @@ class Use:
     names_end: int
 
 
-@lru_cache(maxsize=20_000)
+@lru_cache(maxsize=6_000)
 def use_of(line: str) -> Use | None:
     """What a line uses; None where it does not use another worksheet."""
     found = _USE.match(line) if line.lstrip()[:3].lower() == "use" else None
