@@ -1,4 +1,4 @@
-"""Prints, by family, the time of the core for an exact result beside SymPy called directly for the same answer."""
+"""Prints, by family, the time of the core for an exact result beside SymPy called directly for the same answer; with `--all` everything that is measured."""
 
 from __future__ import annotations
 
@@ -165,5 +165,11 @@ def main() -> None:
         print(f"editing one line of {count:5} on an open page: {best(edit):.2f} ms")
 
 
+#: The other measurements, with what they are given; together they take about two hours.
+OTHERS = ("fair", "shelf", "graphs", "in_browser", "kills 200 200 1", "soak 10", "hostile 1 100000", "hostile 2 20000 server")
+
 if __name__ == "__main__":
     main()
+    for other in OTHERS if "--all" in sys.argv else ():
+        print(f"\n== bench.{other}", flush=True)
+        subprocess.run([sys.executable, "-m", f"bench.{other.split()[0]}", *other.split()[1:]], check=False)

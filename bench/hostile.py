@@ -1,7 +1,7 @@
-"""Lines that nobody should type, and that somebody will: `python -m bench.hostile SEED COUNT`.
+"""Lines that nobody should type, and that somebody will: `python -m bench.hostile SEED COUNT [server]`.
 
 Each ends with a result or a sentence: no exception that was not expected, no traceback, the place of an error inside the
-line, and what passes its limit is ended there.
+line, and what passes its limit is ended there and listed. With `server` they go through a running server, ten pages to a worksheet.
 """
 
 from __future__ import annotations
@@ -9,12 +9,17 @@ from __future__ import annotations
 import json
 import random
 import sys
+import tempfile
 import time
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from itertools import islice
 from pathlib import Path
 from typing import Any
 
+import httpx
+
+from tests.browser.driver import Application
 from upper_slate.core.answering.pages import work_out_page
 from upper_slate.core.language.typeset import typeset_line
 from upper_slate.core.line.conventions import Conventions
@@ -30,8 +35,10 @@ from upper_slate.workroom.workroom import Workroom
 
 ROOT = Path(__file__).resolve().parents[1]
 CASES = ROOT.parent / "shared" / "cases"
-#: Seconds that a line may take here, and how much later its end may be noticed on a busy machine.
-LIMIT = 4.0
+#: Seconds that a line may take here.
+LIMIT = 5.0
+#: So many pages stand in one worksheet where they go through the server.
+_PAGES = 10
 
 _PIECES = (
     "sqrt(", "cbrt(", "root(x, ", "sin", "arcsin(", "ln", "log(", "abs(", "|", "(", ")", "[", "]", ",", "x", "y", "e", "i", "pi", "oo", "phi", "theta",
@@ -176,6 +183,7 @@ class Report:
     ended: int = 0
     slowest: float = 0.0
     wrong: list[tuple[list[str], str]] = field(default_factory=list)
+    slow: list[str] = field(default_factory=list)
 
 
 def try_out(pages: Iterator[list[str]], room: Workroom) -> Report:
@@ -194,18 +202,70 @@ def try_out(pages: Iterator[list[str]], room: Workroom) -> Report:
         worked = work_out_page([MathCell(str(k), text) for k, text in enumerate(page)], Conventions(), {}, execute)
         for line in worked.lines:
             result = line.outcome.result
-            report.ended += bool(result["error"]) and result["error"]["code"] == "took-too-long"
+            _note_end(report, result)
             found = found or wrong_with(result)
         if found:
             report.wrong.append((page, found))
     return report
 
 
+def _note_end(report: Report, result: dict[str, Any]) -> None:
+    if result["error"] and result["error"]["code"] == "took-too-long":
+        report.ended += 1
+        report.slow.append(result["source"])
+
+
+def try_out_at_server(pages: Iterator[list[str]], server: Application) -> Report:
+    """The same through a server: the worksheets are made, worked out, looked at and thrown away."""
+    report = Report()
+    with httpx.Client(base_url=f"{server.url}api/", timeout=120) as client:
+        while some := list(islice(pages, _PAGES)):
+            report.tried += len(some)
+            cells = [cell for page in some for cell in page]
+            begun = time.monotonic()
+            try:
+                rows = _rows_at_server(client, cells)
+            except (httpx.HTTPError, AssertionError) as error:
+                report.wrong.append((cells, f"the server: {error}"))
+                continue
+            report.slowest = max(report.slowest, time.monotonic() - begun)
+            for row in rows:
+                _note_end(report, row)
+                if found := wrong_with(row):
+                    report.wrong.append(([row["source"]], found))
+    return report
+
+
+def _rows_at_server(client: httpx.Client, cells: list[str]) -> list[dict[str, Any]]:
+    made = client.post("worksheets", json={"title": "Hostile"}).json()["id"]
+    operations = [{"op": "insert", "cell": f"{made}{k}", "after": f"{made}{k - 1}" if k else None, "text": cell} for k, cell in enumerate(cells)]
+    answer = client.post(f"worksheets/{made}/operations", json={"operations": operations})
+    assert answer.status_code == 200, answer.text[:300]
+    end = time.monotonic() + 120
+    while True:
+        data = client.get(f"worksheets/{made}").json()
+        rows = [row for cell in data["cells"] for row in data["results"].get(cell["id"], [{"kind": "busy"}])]
+        if not any(row["kind"] == "busy" for row in rows):
+            break
+        assert time.monotonic() < end, "no end within two minutes"
+        time.sleep(0.1)
+    client.delete(f"worksheets/{made}")
+    client.delete(f"bin/{made}")
+    return rows
+
+
 def main(arguments: list[str]) -> int:
-    seed, count = (int(a) for a in (*arguments, *("1", "20000")[len(arguments):]))
+    is_at_server = "server" in arguments
+    numbers = [a for a in arguments if a != "server"]
+    seed, count = (int(a) for a in (*numbers, *("1", "100000")[len(numbers):]))
     start = time.monotonic()
-    with Workroom(workers=1, limit=LIMIT) as room:
-        report = try_out(hostile_pages(seed, count), room)
+    if is_at_server:
+        with tempfile.TemporaryDirectory(ignore_cleanup_errors=True) as folder, Application(Path(folder), options=["--limit", str(LIMIT)]) as server:
+            report = try_out_at_server(hostile_pages(seed, count), server)
+    else:
+        with Workroom(workers=1, limit=LIMIT) as room:
+            report = try_out(hostile_pages(seed, count), room)
+    print(*(f"longer than {LIMIT:g} s: {line!r}" for line in dict.fromkeys(report.slow)), sep="\n")
     for page, found in report.wrong:
         print(f"{found}\n    " + "\n    ".join(repr(cell) for cell in page))
     print(f"{report.tried} pages in {time.monotonic() - start:.0f} s: {len(report.wrong)} wrong, {report.ended} lines ended at {LIMIT:g} s, the slowest after {report.slowest:.2f} s")

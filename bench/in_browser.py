@@ -7,6 +7,7 @@ one line of a short and of a long one, and the sizes of what is loaded.
 from __future__ import annotations
 
 import gzip
+import re
 import statistics
 import tempfile
 import time
@@ -166,20 +167,37 @@ def opening(application: Application, page: Page, worksheet: str) -> None:
     told("scrolling it, 3,600 pixels a second: one frame", frames)
 
 
-def sizes() -> None:
-    """What the first load of each screen brings, as it goes over the wire with gzip."""
+def sizes(application: Application, worksheets: dict[str, str]) -> None:
+    """What the first load of each screen brings until its first results are painted, as it is and with gzip; what comes behind it is not waited for."""
     assets = ROOT / "web" / "dist" / "assets"
-    for screen in ("ShelfPage", "WorksheetPage"):
-        parts = [f for f in assets.iterdir() if f.suffix in (".js", ".css")]
-        wanted = [f for f in parts if f.name.startswith((screen, "index", "AppHead", "es-"))]
+    for screen, address in worksheets.items():
+        with browser_page() as page:  # a browser that has nothing yet
+            loaded: list[str] = []
+            page.on("requestfinished", lambda request, loaded=loaded: loaded.append(request.url.rsplit("/", 1)[1]))
+            page.add_init_script(_FIRST_SCREEN)
+            page.goto(f"{application.url}{address}")
+            page.evaluate("window.firstScreen")
+            needed = [assets / name for name in _static(assets, page.evaluate("[...document.scripts].map(s => s.src.split('/').pop())")[0], screen)]
+            wanted = [file for file in needed if file.exists()]
+            fonts = [name for name in loaded if name.endswith(".woff2")]
         packed = sum(len(gzip.compress(f.read_bytes())) for f in wanted) / 1024
-        print(
-            f"{screen}: scripts and styles {sum(f.stat().st_size for f in wanted) / 1024:.0f} kB, with gzip {packed:.0f} kB"
-        )
-    fonts = list(assets.glob("*.woff2"))
-    print(
-        f"fonts, fetched as they are used: {len(fonts)} files, {sum(f.stat().st_size for f in fonts) / 1024:.0f} kB in all"
-    )
+        print(f"{screen}: scripts and styles {sum(f.stat().st_size for f in wanted) / 1024:.0f} kB, with gzip {packed:.0f} kB; {len(fonts)} fonts "
+              f"{sum((assets / name).stat().st_size for name in fonts) / 1024:.0f} kB; in all so far {len(loaded)} files", flush=True)
+
+
+def _static(assets: Path, entry: str, screen: str) -> set[str]:
+    """The entry and the screen with everything that they import at once, and their styles."""
+    screens = [file.name for file in assets.glob(f"{screen}-*.js")]
+    found: set[str] = set()
+    waiting = [entry, *screens]
+    while waiting:
+        name = waiting.pop()
+        if name in found:
+            continue
+        found.add(name)
+        waiting += re.findall(r"""(?:from|import)\s*["']\./([\w.-]+\.js)["']""", (assets / name).read_text(encoding="utf-8"))
+    stems = {name.rsplit("-", 1)[0].removesuffix(".js") for name in found}
+    return found | {file.name for file in assets.glob("*.css") if file.name.rsplit("-", 1)[0] in stems}
 
 
 def main() -> None:
@@ -199,9 +217,9 @@ def main() -> None:
                     keys(page)
                     page.keyboard.press("Control+z")
                 opening(application, page, long)
+                sizes(application, {"ShelfPage": "", "WorksheetPage": f"w/{short}"})
         finally:
             application.stop()
-    sizes()
 
 
 if __name__ == "__main__":

@@ -26,6 +26,8 @@ HOUR = 60.0
 STUDENTS = 20
 #: Seconds between two acts of a student in the hour that is told.
 _PACE = 8.0
+#: How often a student goes on to another worksheet: after two dozen acts, as with homework.
+_ANOTHER = 1 / 24
 _NOTE = "The comb of a hive has $a = {k}$ rows; {{{{a + {k}}}}} of them are full."
 
 
@@ -66,7 +68,7 @@ class Student:
         self._left.set()
 
     def _act(self) -> None:
-        if not self._sheet or self._draw.random() < 0.02:
+        if not self._sheet or self._draw.random() < _ANOTHER:
             return self._open()
         kind = self._draw.choices(("line", "edit", "note", "graph", "undo", "remove"), (40, 20, 6, 6, 8, 6))[0]
         cells = self._post("", method="GET")["cells"]

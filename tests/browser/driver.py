@@ -8,7 +8,7 @@ import shutil
 import signal
 import subprocess
 import sys
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from pathlib import Path
 from types import TracebackType
@@ -33,14 +33,14 @@ expect.set_options(timeout=15_000)
 class Application:
     """A server on a free port and a data folder; a context manager."""
 
-    def __init__(self, data: Path, demo: bool = False) -> None:
-        self.data, self.demo = data, demo
+    def __init__(self, data: Path, demo: bool = False, options: Sequence[str] = ()) -> None:
+        self.data, self.demo, self.options = data, demo, options
         self.port = 0
         self.process: subprocess.Popen[str] | None = None
 
     def command(self) -> list[str]:
         """What starts the server."""
-        command = [sys.executable, "-m", "upper_slate", "serve", "--port", str(self.port), "--data", str(self.data)]
+        command = [sys.executable, "-m", "upper_slate", "serve", "--port", str(self.port), "--data", str(self.data), *self.options]
         return [*command, "--demo", str(ROOT / "demo")] if self.demo else command
 
     def start(self) -> Self:

@@ -3,6 +3,7 @@ import { useDebounceFn } from "@vueuse/core";
 import { computed, onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import type { CellData, DraftLine } from "../shared/api/client";
+import { takeTyped } from "../shared/typedAhead";
 import Typeset from "../shared/Typeset.vue";
 import LineFigures from "../lines/LineFigures.vue";
 import OfferButtons from "../lines/OfferButtons.vue";
@@ -106,6 +107,7 @@ onMounted(() => {
   editor.lineAtCursor = lineAtCursor;
   sheet.editor = editor;
   read(text.value);
+  editor.insert(takeTyped());
 });
 onBeforeUnmount(() => {
   if (sheet.editor === editor) sheet.editor = null;

@@ -5,6 +5,7 @@ import { drawSelection, EditorView, keymap, placeholder } from "@codemirror/view
 import { onBeforeUnmount, onMounted, ref, watch } from "vue";
 
 import type { CellData } from "../shared/api/client";
+import { takeTyped } from "../shared/typedAhead";
 import { useWorksheet, type EditorHandle } from "../sheet/store";
 import { openCellKeys } from "./cellKeys";
 import { writtenOf } from "./gaps";
@@ -52,6 +53,8 @@ onMounted(() => {
   });
   view.focus(); // at once: the next key belongs to this note
   sheet.editor = handle;
+  const ahead = takeTyped();
+  if (ahead) view.dispatch(view.state.replaceSelection(ahead));
 });
 onBeforeUnmount(() => {
   if (sheet.editor === handle) sheet.editor = null;

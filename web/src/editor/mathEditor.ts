@@ -23,6 +23,8 @@ const fromElsewhere = Annotation.define<boolean>();
 export interface OpenEditor extends EditorHandle {
   view: EditorView;
   destroy(): void;
+  /** As if it were typed. */
+  insert(text: string): void;
   /** Takes over a text that came from elsewhere, unless something is being written here. */
   replace(text: string): void;
 }
@@ -71,6 +73,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, told
       view.focus();
     },
     wordAtCursor: () => wordAt(view.state),
+    insert: (typed) => typed && view.dispatch(view.state.replaceSelection(typed)),
     replace: (next) => {
       if (view.state.doc.toString() === next || sheet.drafts.has(cell.id)) return;
       // into an empty cell a text comes to be gone on with

@@ -11,9 +11,11 @@ function keep(event: KeyboardEvent): void {
   event.stopPropagation();
 }
 
-export function keepTyping(): void {
+/** Keeps what is typed from now on; `first` is a key that was pressed already. */
+export function keepTyping(first?: KeyboardEvent): void {
   typed = "";
   addEventListener("keydown", keep, true);
+  if (first) keep(first);
 }
 
 /** The text so far; from now on keys go where the focus is. */

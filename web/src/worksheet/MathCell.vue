@@ -2,7 +2,7 @@
 import { computed, nextTick, ref, watch } from "vue";
 
 import type { CellData } from "../shared/api/client";
-import CellEditor from "../editor/CellEditor.vue";
+import { CellEditor } from "../editor/later";
 import { taken, type Offer } from "../lines/offers";
 import LineView from "./LineView.vue";
 import { useWorksheet } from "../sheet/store";

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from "@vueuse/core";
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from "vue";
+import { computed, nextTick, onBeforeUnmount, onMounted, reactive, ref, watch } from "vue";
 import { useRoute } from "vue-router";
 
 import { preferences, printChoices } from "../shared/preferences";
@@ -10,13 +10,12 @@ import CellSlot from "./CellSlot.vue";
 import ClashNotice from "./ClashNotice.vue";
 import ConventionsLine from "./ConventionsLine.vue";
 import FindBar from "./FindBar.vue";
-import KeysDialog from "./KeysDialog.vue";
+import { loadEditors } from "../editor/later";
+import { KeysDialog, loadDialogs, PreferencesDialog, PrintDialog, WriteAgainDialog } from "./dialogs";
 import NameCard from "./NameCard.vue";
 import PageHead from "./PageHead.vue";
 import { keepPlace, leftAt } from "../sheet/leftAt";
 import { panelOpen } from "../sheet/panel";
-import PreferencesDialog from "./PreferencesDialog.vue";
-import PrintDialog from "./PrintDialog.vue";
 import PrintedNames from "./PrintedNames.vue";
 import SidePanel from "./SidePanel.vue";
 import { useWorksheet } from "../sheet/store";
@@ -27,7 +26,6 @@ import { useMarkKeys } from "./useMarkKeys";
 import { usePageKeys } from "./usePageKeys";
 import { printing, usePrinting } from "./usePrinting";
 import { useWindowing } from "./useWindowing";
-import WriteAgainDialog from "./WriteAgainDialog.vue";
 
 const props = defineProps<{ id: string }>();
 const sheet = useWorksheet();
@@ -100,6 +98,14 @@ useMarkKeys();
 useKeepsWriting();
 usePageKeys({ keys: () => (keysOpen.value = true), find, writeAgain: () => (againOpen.value = true), print: () => (printOpen.value = true) });
 const printOpen = ref(false);
+/** A dialog is made when it is opened first, and stays for the way it closes. */
+const wasOpened = reactive({ keys: false, preferences: false, print: false, again: false });
+watch([keysOpen, preferencesOpen, printOpen, againOpen], ([keys, preferred, printed, again]) => {
+  wasOpened.keys ||= keys;
+  wasOpened.preferences ||= preferred;
+  wasOpened.print ||= printed;
+  wasOpened.again ||= again;
+});
 const { print } = usePrinting(() => sheet.title);
 
 /** The dialog goes first, then the page goes on paper. */
@@ -119,7 +125,9 @@ useEventListener(window, "pagehide", () => {
 });
 watch(() => props.id, open);
 onMounted(open);
-onMounted(() => setTimeout(() => void import("../graph/GraphFigure.vue").catch(() => undefined), 3000)); // a print by the browser's own menu waits for nothing
+void loadEditors().catch(() => undefined);
+// what is opened later is there by then, also where the server has gone meanwhile; a print by the browser's own menu waits for nothing
+onMounted(() => setTimeout(() => void Promise.all([import("../graph/GraphFigure.vue"), loadDialogs()]).catch(() => undefined), 3000));
 onBeforeUnmount(() => {
   keepPlace(props.id, sheet.active ?? sheet.mark);
   sheet.close();
@@ -182,10 +190,10 @@ function below(event: MouseEvent): void {
     </main>
     <SidePanel v-if="panelOpen" ref="panel" class="side" />
     <NameCard :within="page" />
-    <KeysDialog :open="keysOpen" @close="keysOpen = false" @closed="sheet.backToWriting()" />
-    <PreferencesDialog :open="preferencesOpen" @close="preferencesOpen = false" @closed="sheet.backToWriting()" />
-    <PrintDialog :open="printOpen" @close="printOpen = false" @closed="sheet.backToWriting()" @print="toPaper" />
-    <WriteAgainDialog :open="againOpen" @close="againOpen = false" @closed="sheet.backToWriting()" />
+    <KeysDialog v-if="wasOpened.keys" :open="keysOpen" @close="keysOpen = false" @closed="sheet.backToWriting()" />
+    <PreferencesDialog v-if="wasOpened.preferences" :open="preferencesOpen" @close="preferencesOpen = false" @closed="sheet.backToWriting()" />
+    <PrintDialog v-if="wasOpened.print" :open="printOpen" @close="printOpen = false" @closed="sheet.backToWriting()" @print="toPaper" />
+    <WriteAgainDialog v-if="wasOpened.again" :open="againOpen" @close="againOpen = false" @closed="sheet.backToWriting()" />
   </div>
 </template>
 

@@ -31,7 +31,7 @@ watch(() => props.open, (open) => {
   filter.value = "";
   at.value = 0;
   void nextTick(begin);
-});
+}, { immediate: true });
 
 /** Into the field: at once, and again when the menu from which the dialog was chosen has given the focus back. */
 function begin(): void {

@@ -1,4 +1,4 @@
-import Sortable from "sortablejs";
+import type Sortable from "sortablejs";
 import { onScopeDispose, watch, type Ref } from "vue";
 
 import { useWorksheet } from "../sheet/store";
@@ -23,11 +23,13 @@ export function useDragging(page: Ref<HTMLElement | undefined>): void {
     sheet.place([...moved], last ? (sheet.withHidden(new Set([last])).pop() ?? last) : null); // after a folded heading: after what it hides
   }
 
-  watch(page, (element) => {
+  watch(page, async (element) => {
     sortable?.destroy();
-    sortable = element
-      ? Sortable.create(element, { draggable: ".slot", handle: ".marked > .number", animation: isStill ? 0 : 120, delay: 180, delayOnTouchOnly: true, onStart: () => sheet.active && sheet.commit(sheet.active), onEnd: dropped })
-      : null;
+    sortable = null;
+    if (!element) return;
+    const { default: library } = await import("sortablejs"); // nobody drags before it is there
+    if (page.value !== element) return;
+    sortable = library.create(element, { draggable: ".slot", handle: ".marked > .number", animation: isStill ? 0 : 120, delay: 180, delayOnTouchOnly: true, onStart: () => sheet.active && sheet.commit(sheet.active), onEnd: dropped });
   }, { flush: "post", immediate: true });
   onScopeDispose(() => sortable?.destroy());
 }

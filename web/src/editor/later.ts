@@ -1,0 +1,23 @@
+import { defineAsyncComponent, type Component } from "vue";
+
+/** The editors weigh more than the page on which they open: they are fetched beside it, and are there before anybody can click. */
+const RETRY = 1000;
+let coming: Promise<typeof import("./editors")> | undefined;
+
+export function loadEditors(): Promise<typeof import("./editors")> {
+  coming ??= import("./editors").catch((reason: unknown) => {
+    coming = undefined;
+    throw reason;
+  });
+  return coming;
+}
+
+function later(name: "CellEditor" | "NoteEditor"): Component {
+  return defineAsyncComponent({
+    loader: async (): Promise<Component> => (await loadEditors())[name],
+    onError: (_error, retry) => void setTimeout(retry, RETRY), // the server may be away: what is typed meanwhile is kept
+  });
+}
+
+export const CellEditor = later("CellEditor");
+export const NoteEditor = later("NoteEditor");
