@@ -13,6 +13,7 @@ from unittest.mock import patch
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.line.tasks import LineTask
 from upper_slate.workroom.jobs import Ticket
+from upper_slate.workroom.limits import SLOW_PLACES, SLOW_PLACES_OF_ONE
 from upper_slate.workroom.workroom import Workroom
 
 #: A line that takes the core minutes: so many terms, none of them rational.
@@ -136,6 +137,27 @@ class Fair(unittest.TestCase):
                 self.kill_workers()
         self.assertEqual(ticket.outcome().result["error"]["code"], "out-of-memory")
         self.assertEqual(self.room.work_out(task("6 + 7")).result["exact"]["text"], "13")
+
+    def test_only_a_few_slow_lines_of_one_worksheet_go_on_and_the_others_say_that_they_wait(self) -> None:
+        with Workroom(workers=2, slow=SLOW_PLACES) as room:
+            room.work_out(task("1"))
+            slow = [room.submit(task(ENDLESS.replace("sin(k)", f"sin(k) + {k}")), owner="one") for k in range(SLOW_PLACES_OF_ONE + 2)]
+            end = time.monotonic() + 20
+            while not any(ticket.is_held_up for ticket in slow) and time.monotonic() < end:
+                room.work_out(task(f"2 + {time.monotonic_ns()}"))  # somebody else wants a place
+            self.assertEqual(sum(ticket.is_held_up for ticket in slow), 1)  # beside the other a quick worker is free
+            self.assertEqual(sum(lane.job is not None for lane in room._slow_lanes), SLOW_PLACES_OF_ONE)
+            other = room.submit(task(ENDLESS.replace("sin(k)", "cos(k)")), owner="another")
+            while not any(lane.job is not None and lane.job.owner == "another" for lane in room._slow_lanes) and time.monotonic() < end:
+                time.sleep(0.05)
+            held_up = next(ticket for ticket in slow if ticket.is_held_up)
+            next(ticket for ticket in slow if not ticket.is_held_up).stop()
+            while held_up.is_held_up and time.monotonic() < end:
+                time.sleep(0.05)
+            self.assertFalse(held_up.is_held_up)
+            self.assertIsNone(other.outcome_within(0.01))
+            for ticket in (*slow, other):
+                ticket.stop()
 
     def test_where_no_worker_can_be_made_lines_say_so_and_it_goes_on_later(self) -> None:
         broken = patch("upper_slate.workroom.lanes.ProcessPool.schedule", side_effect=BrokenProcessPool())

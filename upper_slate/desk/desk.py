@@ -54,6 +54,7 @@ class _Busy:
     cell_id: str
     since: float = field(default_factory=time.time)
     waited_for: bool = False
+    held_up: bool = False
 
 
 class Desk:
@@ -287,9 +288,9 @@ class Desk:
             if time.monotonic() - self._kept_at > _KEEP_EVERY:
                 self._keep_shown()
         with self._wake:
-            asked_for = lambda: self._revision != revision or self._asked_again or self._looks_again or self._finished()  # noqa: E731
+            asked_for = lambda: self._revision != revision or self._asked_again or self._looks_again or self._finished() or self._otherwise()  # noqa: E731
             self._wake.wait_for(lambda: self._closing or asked_for(), timeout=None if is_done else 5)
-            finished, asked = self._finished(), self._asked_again
+            finished, asked = self._finished() | self._otherwise(), self._asked_again
             self._asked_again = []
         for cell in list(self._page.unsettled):
             if any(line.key in finished for line in cell.lines):
@@ -323,6 +324,10 @@ class Desk:
     def _finished(self) -> set[str]:
         return {key for key, busy in self._busy.items() if busy.ticket.is_done}
 
+    def _otherwise(self) -> set[str]:
+        """The lines at work that are held up and were not, or the other way round."""
+        return {key for key, busy in self._busy.items() if busy.ticket.is_held_up != busy.held_up}
+
     def _pass(self, sheet: SheetState, revision: int) -> None:
         """Brings the page to a state of the worksheet and plans what that reaches, as far as outcomes are there."""
         self._page.change(self._planned_cells(sheet), Conventions(**sheet.conventions))
@@ -332,7 +337,10 @@ class Desk:
         told = time.monotonic()
         for cell in self._page.settle(self._answer):
             before = self._shown.get(cell.id, [])
-            rows = rows_of(cell, before, {key: busy.since for key, busy in self._busy.items()})
+            for line in cell.lines:
+                if (busy := self._busy.get(line.key)) is not None:
+                    busy.held_up = busy.ticket.is_held_up
+            rows = rows_of(cell, before, {key: busy.since for key, busy in self._busy.items()}, {key for key, busy in self._busy.items() if busy.held_up})
             if rows != before or cell.id not in self._shown:
                 changed[cell.id] = rows
             if changed and time.monotonic() - told > _TELL_EVERY:
@@ -365,10 +373,11 @@ class Desk:
             return known
         busy = self._busy.get(line.key)
         if busy is None:
-            busy = _Busy(self._room.submit(line.task), line.cell_id)
+            busy = _Busy(self._room.submit(line.task, owner=self.worksheet_id), line.cell_id)
             with self._wake:
                 self._busy[line.key] = busy
             busy.ticket.when_done(self._news)
+            busy.ticket.when_held_up(self._news)
         outcome = busy.ticket.outcome_within(0 if busy.waited_for or len(self._busy) > _MANY else _SHORT_WAIT)
         busy.waited_for = True
         if outcome is None:

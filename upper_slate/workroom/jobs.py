@@ -31,6 +31,11 @@ class Job:
     put_back: bool = False
     kills: int = 0
     breaks: int = 0
+    #: whose line it is: only a few slow ones of each go on at once
+    owner: str = ""
+    is_held_up: bool = False
+    #: called when it is held up, and when it goes on
+    listeners: list[Callable[[], None]] = field(default_factory=list)
 
     @property
     def seconds(self) -> float:
@@ -54,6 +59,15 @@ class Ticket:
     @property
     def is_done(self) -> bool:
         return self._job.future.done()
+
+    @property
+    def is_held_up(self) -> bool:
+        """Whether it waits for a place among the slow lines."""
+        return self._job.is_held_up
+
+    def when_held_up(self, tell: Callable[[], None]) -> None:
+        """Calls `tell` when the line begins to wait for a place among the slow ones, and when it goes on."""
+        self._job.listeners.append(tell)
 
     def when_done(self, tell: Callable[[], None]) -> None:
         """Calls `tell` once the line is finished or ended."""

@@ -12,6 +12,8 @@ MEMORY_LIMIT: Final = 2 * 1024 ** 3
 SHORT: Final = 0.7
 #: So many slow lines go on at once; what is put back begins anew, so there is room for a page of graphs.
 SLOW_PLACES: Final = 8
+#: So many of them for one worksheet, so that one student does not hold up the slow lines of all others.
+SLOW_PLACES_OF_ONE: Final = 4
 #: After so many lines a worker is replaced, before what libraries keep makes it large.
 LINES_PER_WORKER: Final = 500
 #: How much lower the priority of a slow line is.

@@ -18,7 +18,7 @@ from pebble import ProcessExpired, ProcessFuture
 from ..core.line.tasks import LineOutcome, LineTask
 from .jobs import Job, Ticket
 from .lanes import Lane
-from .limits import MEMORY_LIMIT, SHORT, TIME_LIMIT
+from .limits import MEMORY_LIMIT, SHORT, SLOW_PLACES_OF_ONE, TIME_LIMIT
 
 #: How often it is looked whether a line has become slow.
 _LOOK: Final = 0.05
@@ -68,9 +68,9 @@ class Workroom:
 
         threading.Thread(target=warm_up, daemon=True).start()
 
-    def submit(self, task: LineTask, limit: float | None = None, first: bool = False) -> Ticket:
-        """Sends a line to the workers; with `first` before all that wait, as for what is being typed."""
-        job = Job(task, self.limit if limit is None else limit)
+    def submit(self, task: LineTask, limit: float | None = None, first: bool = False, owner: str = "") -> Ticket:
+        """Sends a line to the workers; with `first` before all that wait, as for what is being typed. `owner` says whose line it is."""
+        job = Job(task, self.limit if limit is None else limit, owner=owner)
         with self._lock:
             (self._waiting.appendleft if first else self._waiting.append)(job)
             self._dispatch()
@@ -106,14 +106,31 @@ class Workroom:
             return
         while self._waiting and (lane := next((lane for lane in self._quick if lane.job is None), None)):
             self._run(lane, self._waiting.popleft())
-        while self._put_back and len(self._slow_lanes) < self._slow:
+        while (job := next((job for job in self._put_back if self._has_slow_place(job)), None)) is not None:
             lane = self._fresh()
             lane.is_slow = True
             self._slow_lanes.append(lane)
-            self._run(lane, self._put_back.popleft())
+            self._resume(lane, job)
         while self._put_back and not self._waiting and sum(lane.job is None for lane in self._quick) > 1:  # one stays free for what comes next
-            self._run(next(lane for lane in self._quick if lane.job is None), self._put_back.popleft())
+            self._resume(next(lane for lane in self._quick if lane.job is None), self._put_back[0])
         self._news.notify_all()
+
+    def _has_slow_place(self, job: Job) -> bool:
+        of_owner = sum(lane.job is not None and lane.job.owner == job.owner for lane in self._slow_lanes) if job.owner else 0
+        return len(self._slow_lanes) < self._slow and of_owner < SLOW_PLACES_OF_ONE
+
+    def _resume(self, lane: Lane, job: Job) -> None:
+        """A line that was put back begins anew."""
+        self._put_back.remove(job)
+        self._hold_up(job, False)
+        self._run(lane, job)
+
+    @staticmethod
+    def _hold_up(job: Job, is_held_up: bool) -> None:
+        """Notes whether a line waits for a place, and tells it without the lock."""
+        job.is_held_up = is_held_up
+        if job.listeners:
+            threading.Thread(target=lambda: [tell() for tell in job.listeners], daemon=True).start()
 
     def _run(self, lane: Lane, job: Job) -> None:
         for _ in range(_TRIES):
@@ -156,6 +173,7 @@ class Workroom:
             job.put_back = False
             if is_back:
                 self._put_back.append(job)
+                self._hold_up(job, True)
             elif is_back := self._was_killed(job, future):
                 self._waiting.appendleft(job)
             if lane in self._slow_lanes:
@@ -207,7 +225,7 @@ class Workroom:
 
     def _give_away(self, lane: Lane, job: Job) -> None:
         """The place of a slow line goes to the next."""
-        if len(self._slow_lanes) < self._slow:
+        if self._has_slow_place(job):
             lane.is_slow = True
             self._slow_lanes.append(lane)
             self._quick[self._quick.index(lane)] = self._fresh()

@@ -215,11 +215,13 @@ class LineResult(TypedDict):
 
 class LineRow(LineResult):
     """A line as the page shows it: `offset` is its place in the text of the cell, `key` names the working that made it. While it is at
-    work `busySince` is the time since when, and `waitsFor` the names whose meaning is not there yet."""
+    work `busySince` is the time since when, `heldUp` says that it waits for a place among the slow lines, and `waitsFor` are the names
+    whose meaning is not there yet."""
 
     key: str
     offset: int
     busySince: float | None
+    heldUp: bool
     waitsFor: list[str]
 
 

@@ -7,7 +7,7 @@ const written = (text: string) => ({ text, latex: text });
 const base = {
   source: "", kind: "value", name: null, reading: "", head: { left: "", sign: "", right: "" }, exact: null, decimal: null, digits: [], forms: [], conditions: [], conditionsLatex: [], notices: [],
   working: [], verdict: null, counterexample: null, counterexampleLatex: null, solutions: null, table: null, graph: null, offers: {}, error: null, asked: null, saysMore: true, asWritten: false, besideDecimal: false,
-  key: "", offset: 0, busySince: null, waitsFor: [],
+  key: "", offset: 0, busySince: null, heldUp: false, waitsFor: [],
 } as unknown as Line;
 const line = (changes: Partial<Line>): Line => ({ ...base, ...changes });
 const third = line({ exact: written("1/3"), decimal: { ...written("0.333333"), relation: "≈" } });

@@ -92,7 +92,7 @@ function choose(form: string): void {
         </span>
         </template>
         <span v-if="line.busySince && seconds > 0.3" class="small" role="status">
-          working, {{ seconds.toFixed(0) }} s <button class="quiet-button" @click.stop="emit('stop')">Stop</button>
+          {{ line.heldUp ? "waits until other slow lines are done" : `working, ${seconds.toFixed(0)} s` }} <button class="quiet-button" @click.stop="emit('stop')">Stop</button>
         </span>
         <span v-else-if="line.waitsFor?.length" class="small">waits for {{ line.waitsFor.join(", ") }}</span>
       </span>
