@@ -154,8 +154,10 @@ def factored_expression(expr: sp.Expr) -> sp.Expr | None:
     found = quotient_of(expr)
     if found is None or not found.is_polynomial:
         return None
-    product, number = factored(found.over, found.letters), int(found.under.leading_coefficient())
-    return product if number == 1 else _keep_coeff(sp.Rational(1, number), product)
+    found = found.reduced()
+    number, product = sp.Rational(1, int(found.under.leading_coefficient())), factored(found.over, found.letters)
+    coefficient, factors = product.as_coeff_Mul()
+    return _keep_coeff(number * coefficient, factors)
 
 
 def terms_factored(total: sp.Expr) -> sp.Expr | None:

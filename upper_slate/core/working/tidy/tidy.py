@@ -177,7 +177,7 @@ def expand_numerator(expr: sp.Expr) -> sp.Expr:
 
 def _with_whole_coefficients(over: sp.Expr, under: list[sp.Expr]) -> sp.Expr:
     """A fraction by its numerator and the factors below: (x + 6)/(2(x + 1)) for (x/2 + 3)/(x + 1)."""
-    coefficients = [term.as_coeff_Mul()[0] for term in over.args] if isinstance(over, sp.Add) else []
+    coefficients = [term.as_coeff_Mul()[0] for term in over.args] if isinstance(over, sp.Add) and not _has_denominator(over) else []
     common = sp.ilcm(*(c.q for c in coefficients if c.is_Rational)) if len(coefficients) > 1 else 1
     if common == 1 or not all(c.is_Rational for c in coefficients):
         return sp.Mul(over, *under)
