@@ -98,12 +98,49 @@ def keys(page: Page) -> None:
     told("from the last key of a line to its quick result", results)
 
 
-def create(application: Application, page: Page, count: int) -> str:
-    answer = page.request.post(
-        f"{application.url}api/worksheets",
-        data={"title": f"{count} cells", "markdown": long_sheet(count)},
-        timeout=120_000,
+def beside_others(application: Application, page: Page, worksheet: str) -> None:
+    """The same with eight other pages open in the same browser."""
+    others = [page.context.new_page() for _ in range(8)]
+    for other in others:
+        other.goto(f"{application.url}w/{worksheet}")
+        other.wait_for_selector(".slot .value .katex")
+    page.bring_to_front()
+    print("writing with eight other pages open:")
+    keys(page)
+    for other in others:
+        other.close()
+
+
+def graphs(application: Application, page: Page) -> None:
+    """A worksheet of 1,000 cells, a tenth of them graphs: its first screen, and how much of the screen is blank while it is scrolled."""
+    texts = [f"graph x^2 - {k} for x from -3 to {k % 5 + 3}" if k % 10 == 9 else f"{k} + 1/7" for k in range(1000)]
+    worksheet = stored(application, page, "Graphs", "\n\n".join(f"```slate\n{text}\n```" for text in texts), 1000)
+    times: list[float] = []
+    page.add_init_script(_FIRST_SCREEN)
+    for _ in range(5):
+        page.goto(f"{application.url}w/{worksheet}")
+        times.append(page.evaluate("window.firstScreen"))
+    told("opening 1,000 cells with 100 graphs", times)
+    page.wait_for_selector(".plot .curve path")
+    blank: list[float] = page.evaluate(
+        """() => new Promise((resolve) => {
+          const shares = []; let y = 0;
+          const step = () => {
+            const seen = [...document.querySelectorAll('.far')].map((far) => far.getBoundingClientRect()).map((box) => Math.max(0, Math.min(box.bottom, innerHeight) - Math.max(box.top, 0)));
+            shares.push(seen.reduce((sum, height) => sum + height, 0) / innerHeight); y += 60; window.scrollTo(0, y);
+            shares.length < 300 ? requestAnimationFrame(step) : resolve(shares); };
+          requestAnimationFrame(step); })"""
     )
+    print(f"{'scrolling it: frames with a blank part':52} {sum(share > 0.01 for share in blank)} of {len(blank)}, the largest {100 * max(blank):.0f} % of the screen", flush=True)
+
+
+def create(application: Application, page: Page, count: int) -> str:
+    return stored(application, page, f"{count} cells", long_sheet(count), count)
+
+
+def stored(application: Application, page: Page, title: str, markdown: str, count: int) -> str:
+    """A worksheet of so many cells, worked out."""
+    answer = page.request.post(f"{application.url}api/worksheets", data={"title": title, "markdown": markdown}, timeout=120_000)
     worksheet: str = answer.json()["id"]
     while True:
         data = page.request.get(f"{application.url}api/worksheets/{worksheet}").json()
@@ -215,8 +252,11 @@ def main() -> None:
                     page.locator(".slot .cell").nth(7).locator(".left").click()
                     page.wait_for_selector(".cm-content:focus")
                     keys(page)
+                    if count == 10:
+                        beside_others(application, page, long)
                     page.keyboard.press("Control+z")
                 opening(application, page, long)
+                graphs(application, page)
                 sizes(application, {"ShelfPage": "", "WorksheetPage": f"w/{short}"})
         finally:
             application.stop()

@@ -15,6 +15,6 @@ export default defineConfig({
     },
   ],
   test: { css: true }, // a test reads the tokens of colours
-  server: { proxy: { "/api": "http://127.0.0.1:8765" } },
+  server: { proxy: { "/api": { target: "http://127.0.0.1:8765", ws: true } } },
   build: { target: "es2022", chunkSizeWarningLimit: 800 },
 });

@@ -16,6 +16,8 @@ from pathlib import Path
 from typing import Any
 
 import httpx
+from websockets.exceptions import InvalidStatus
+from websockets.sync.client import connect
 
 from tests.browser.driver import ROOT, Application
 from tests.processes import descendants, is_alive
@@ -179,6 +181,24 @@ class Api(WithServer):
         self.assertEqual(kinds[0], "hello")
         self.assertIn("changed", kinds)
         self.assertIn("results", kinds)
+
+    def test_windows_hear_the_same_events_over_a_socket_and_other_sites_do_not(self) -> None:
+        sheet = self.create("a = 2", "a + 1")
+        self.results(sheet)
+        address = f"{self.application.url}api/worksheets/{sheet}/live".replace("http", "ws")
+        with connect(address, origin=self.application.url.rstrip("/")) as socket:  # type: ignore[arg-type]
+            hello = json.loads(socket.recv(10))
+            self.assertEqual((hello["type"], len(hello["results"])), ("hello", 2))
+            self.change(sheet, {"op": "edit", "cell": self.cells(sheet)[0]["id"], "text": "a = 5"})
+            heard = [json.loads(socket.recv(10))]
+            while heard[-1]["type"] != "done":
+                heard.append(json.loads(socket.recv(10)))
+            self.assertEqual(heard[0]["type"], "changed")
+            found = [rows[0]["exact"]["text"] for event in heard if event["type"] == "results" for rows in event["cells"].values() if rows[0]["exact"]]
+            self.assertIn("6", found)
+        for origin, place in (("http://evil.example", address), ("null", address), (None, address.replace(sheet, "nowhere"))):
+            with self.subTest(origin=origin, place=place), self.assertRaises(InvalidStatus):
+                connect(place, origin=origin)  # type: ignore[arg-type]
 
     def test_a_line_that_does_not_end_is_stopped_and_holds_nothing_up(self) -> None:
         sheet = self.create(f"slow = {ENDLESS}", "slow + 1", "2 + 2")

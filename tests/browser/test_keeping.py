@@ -77,10 +77,24 @@ class Keeping(InBrowser):
         expect(self.page.locator(".problem")).to_have_count(0)
         self.expect_result(2, "42")
 
+    def test_nine_windows_of_one_browser_are_open_at_once(self) -> None:
+        """A browser opens six connections to one address at most: windows that held one each would shut out the seventh."""
+        self.type_line("a = 2")
+        self.expect_sources("a = 2", "")
+        others = [self.window() for _ in range(8)]
+        for other in others:
+            other.goto(self.page.url)
+            expect(other.locator(".slot .katex").first).to_be_visible()
+        self.page.bring_to_front()
+        self.page.locator(".open .cm-content").focus()
+        self.type_line("a + 40")
+        self.expect_result(2, "42")
+        expect(others[7].locator(".slot").nth(1)).to_contain_text("42")
+
     def test_results_of_another_text_are_dimmed(self) -> None:
         self.type_line("a = 6/4")
         self.expect_result(1, r"\frac{3}{2}")
-        self.page.route("**/events", lambda route: route.abort())
+        self.page.route_web_socket("**/live", lambda _socket: None)  # open, and silent
         self.page.route("**/operations", lambda route: route.abort())
         self.page.locator("[data-cell]").first.click()
         self.page.keyboard.type("5")

@@ -21,7 +21,8 @@ MAX_REQUEST: Final = 5_000_000
 MAX_IMPORT: Final = 100_000_000
 MAX_PATH: Final = 1_000
 _HEADERS: Final = {
-    "Content-Security-Policy": "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; "
+    "Content-Security-Policy": "default-src 'self'; connect-src 'self' ws://127.0.0.1:* ws://localhost:*; "
+                               "style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; "
                                "object-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "no-referrer",
@@ -35,6 +36,9 @@ class Guard:
         self.app = app
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] == "websocket" and _refusal(scope) is not None:
+            await send({"type": "websocket.close", "code": 1008})  # before it is accepted: the answer is 403
+            return
         if scope["type"] != "http":
             await self.app(scope, receive, send)
             return
@@ -119,7 +123,7 @@ def _is_same_place(origin: str, port: str | None) -> bool:
 
 
 def _most(scope: Scope) -> int:
-    return MAX_IMPORT if scope["method"] == "POST" and scope["path"] in ("/api/worksheets", "/api/import") else MAX_REQUEST
+    return MAX_IMPORT if scope.get("method") == "POST" and scope["path"] in ("/api/worksheets", "/api/import") else MAX_REQUEST
 
 
 def _too_long(most: int) -> str:
