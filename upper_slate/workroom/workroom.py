@@ -146,6 +146,9 @@ class Workroom:
                 job.at_work.add_done_callback(partial(self._ended, lane, job))
                 return
         lane.job = None
+        if lane in self._slow_lanes:  # its place is free again
+            self._slow_lanes.remove(lane)
+            lane.close()
         threading.Thread(target=lambda: job.future.set_exception(BrokenProcessPool()), daemon=True).start()  # told without the lock
 
     def _fresh(self) -> Lane:
