@@ -132,6 +132,20 @@ class Gestures(InBrowser):
         self.page.reload()
         expect(self.page.locator(".title")).to_have_value("Quick")
 
+    def test_what_is_typed_before_the_editor_has_come_stands_in_it(self) -> None:
+        def late(route: Route) -> None:
+            time.sleep(0.8)
+            route.continue_()
+
+        self.page.route(re.compile("/assets/editors"), late)
+        self.open_worksheet("a = 1")
+        self.page.keyboard.type("a+23")
+        self.expect_writing("a+23")
+        self.page.unroute_all()
+        self.keys("Escape")
+        self.expect_sources("a = 1", "a+23")
+        self.expect_result(2, "24")
+
     def test_the_cursor_comes_back_from_buttons_menus_dialogs_and_paper(self) -> None:
         self.open_worksheet("59/6", "f(x) = x^2 - 3", "")
         self.cell(1).locator(".left").click()

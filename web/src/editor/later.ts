@@ -2,14 +2,24 @@ import { defineAsyncComponent, type Component } from "vue";
 
 /** The editors weigh more than the page on which they open: they are fetched beside it, and are there before anybody can click. */
 const RETRY = 1000;
-let coming: Promise<typeof import("./editors")> | undefined;
+type Editors = typeof import("./editors");
+let coming: Promise<Editors> | undefined;
+let here: Editors | undefined;
 
-export function loadEditors(): Promise<typeof import("./editors")> {
-  coming ??= import("./editors").catch((reason: unknown) => {
-    coming = undefined;
-    throw reason;
-  });
+export function loadEditors(): Promise<Editors> {
+  coming ??= import("./editors").then(
+    (editors) => (here = editors),
+    (reason: unknown) => {
+      coming = undefined;
+      throw reason;
+    },
+  );
   return coming;
+}
+
+/** Whether a line that opens has its editor at once. */
+export function areHere(): boolean {
+  return here !== undefined;
 }
 
 function later(name: "CellEditor" | "NoteEditor"): Component {

@@ -2,7 +2,7 @@
 import { computed } from "vue";
 
 import type { CellData } from "../shared/api/client";
-import { loadNotes, renderer } from "../shared/laterNotes";
+import { isMissing, loadNotes, renderer } from "../shared/laterNotes";
 import type { LiveValue } from "../shared/notes";
 import { NoteEditor } from "../editor/later";
 import { headingLevel } from "../sheet/sections";
@@ -26,7 +26,7 @@ const values = computed(() => {
   }
   return found;
 });
-void loadNotes().catch(() => undefined); // without it the note stands as it was written
+void loadNotes();
 const html = computed(() => renderer.value?.(props.cell.text, values.value));
 const faults = computed(() => [...values.value].filter(([, value]) => value.error));
 const isEmpty = computed(() => !props.cell.text.trim());
@@ -46,7 +46,7 @@ function open(event: MouseEvent): void {
       <button v-if="isHeading" class="fold" :aria-expanded="!cell.display.folded" aria-label="The section under this heading" @click.stop="toggleFolded(cell.id)">{{ cell.display.folded ? "▸" : "▾" }}</button>
       <!-- eslint-disable-next-line vue/no-v-html -->
       <div v-if="html !== undefined" class="text" v-html="html" />
-      <div v-else class="text written">{{ cell.text }}</div>
+      <div v-else class="text written" :class="{ coming: !isMissing }">{{ cell.text }}</div>
       <p v-for="[source, value] in faults" :key="source" class="why" role="status"><code>{{ source }}</code>: {{ value.error }}</p>
     </template>
   </div>
@@ -56,7 +56,8 @@ function open(event: MouseEvent): void {
 .note { position: relative; margin: 4px 32px 4px -16px; padding: 3px 16px; border-radius: 4px; cursor: text; min-height: 34px; }
 .note:hover { background: color-mix(in srgb, var(--page-open) 70%, transparent); }
 .open { background: var(--page-open); box-shadow: 0 0 0 1px var(--hair), var(--shadow-low); margin-right: 0; padding: 10px 40px 10px 16px; cursor: auto; }
-.written { white-space: pre-wrap; visibility: hidden; }
+.written { white-space: pre-wrap; }
+.coming { visibility: hidden; }
 .blank { color: var(--ink-quiet); font: italic 15.5px var(--serif); }
 .fold { position: absolute; left: -12px; bottom: 6px; width: 24px; height: 28px; color: var(--ink-quiet); font-size: 13px; opacity: 0; }
 .note:hover .fold, .fold[aria-expanded="false"], .fold:focus-visible { opacity: 1; }

@@ -2,6 +2,7 @@ import { useEventListener } from "@vueuse/core";
 
 import { headingLevel } from "../sheet/sections";
 import { useWorksheet } from "../sheet/store";
+import { areHere } from "../editor/later";
 import { keepTyping } from "../shared/typedAhead";
 import { altLetter, isInControl, isInDialog, isInText, slotOf, typesSomething } from "../shared/keyEvents";
 import { useCellActions } from "./useCellActions";
@@ -53,7 +54,8 @@ export function useMarkKeys(): void {
   /** The line in which a key that is typed with nothing open comes to stand. The key itself is left to the browser: the editor has the focus by then. */
   function beginLine(event: KeyboardEvent): void {
     if (sheet.editor) return sheet.editor.focus();
-    if (sheet.active) return keepTyping(event); // its editor is on its way
+    if (!areHere()) keepTyping(event); // until its editor has come
+    if (sheet.active) return;
     const at = slotOf(event.target) ?? sheet.mark ?? sheet.visible.at(-1)?.id ?? null;
     sheet.activate(sheet.freshLine(at), "end");
   }
