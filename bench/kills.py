@@ -48,6 +48,14 @@ class Report:
                 f"{self.steps} steps of undo and redo; {len(self.wrong)} wrong")
 
 
+def _pause(report: Report, draw: random.Random) -> None:
+    """Until the next kill: half of them may come while the server is only beginning, before others something was confirmed again."""
+    before, end, waits = report.confirmed, time.monotonic() + 10, draw.random() < 0.5
+    while waits and report.confirmed == before and time.monotonic() < end:
+        time.sleep(0.05)
+    time.sleep(draw.uniform(0.02, 0.8))
+
+
 class Window:
     """What one window writes: cells of its own, which nobody else touches, so that their texts and their order are known."""
 
@@ -138,7 +146,7 @@ def two_windows(server: Application, servers: int, workers: int, seed: int) -> R
     kinds = ["server"] * servers + ["worker"] * workers
     draw.shuffle(kinds)
     for kind in kinds:
-        time.sleep(draw.uniform(0.02, 0.8))
+        _pause(report, draw)
         if kind == "server":
             server.kill()
             server.start()
@@ -238,7 +246,7 @@ def one_after_the_other(server: Application, servers: int, seed: int) -> Report:
 def _kill_often(server: Application, servers: int, draw: random.Random, ends: threading.Event, report: Report) -> None:
     pauses = random.Random(draw.random())
     while report.killed < servers and not ends.is_set():
-        time.sleep(pauses.uniform(0.05, 1.5))
+        _pause(report, pauses)
         server.kill()
         server.start()
         report.killed += 1

@@ -19,7 +19,7 @@ class Kills(unittest.TestCase):
 
     def expect_nothing_lost(self, report: Report) -> None:
         self.assertEqual(report.wrong, [])
-        self.assertGreater(report.confirmed, 5)
+        self.assertGreater(report.confirmed, 1)
         self.assertEqual(report.killed, 5)
 
     def test_two_windows_lose_nothing(self) -> None:
