@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import atexit
 import functools
+import shutil
 import tempfile
 import unittest
 from contextlib import ExitStack
@@ -19,7 +20,8 @@ atexit.register(_OPEN.close)
 
 def started(demo: bool, stack: ExitStack) -> Application:
     """A server on a data folder of its own, which ends with the stack."""
-    holder = stack.enter_context(tempfile.TemporaryDirectory(ignore_cleanup_errors=True))
+    holder = tempfile.mkdtemp()  # a TemporaryDirectory would be gone at exit before the server is
+    stack.callback(shutil.rmtree, holder, ignore_errors=True)
     application = Application(Path(holder), demo=demo).start()
     stack.callback(application.stop)
     return application

@@ -31,7 +31,7 @@ export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutb
         canRedo.value = data.canRedo;
       }
     } catch {
-      problem.value = "The server does not answer; nothing was undone.";
+      problem.value = "The server did not answer; whether this was taken back shows when it is there again.";
     }
   }
 
@@ -50,7 +50,7 @@ export function useRequests(state: SheetState, outbox: ReturnType<typeof useOutb
     try {
       await mine;
     } catch {
-      problem.value = "The server does not answer; nothing was pasted.";
+      problem.value = "The server did not answer; whether this was pasted shows when it is there again.";
     } finally {
       if (pasting === mine) pasting = null;
     }
