@@ -105,6 +105,8 @@ def beside_others(application: Application, page: Page, worksheet: str) -> None:
         other.goto(f"{application.url}w/{worksheet}")
         other.wait_for_selector(".slot .value .katex")
     page.bring_to_front()
+    page.locator(".slot .cell").nth(7).locator(".left").click()  # the others had the focus
+    page.wait_for_selector(".cm-content:focus")
     print("writing with eight other pages open:")
     keys(page)
     for other in others:
@@ -252,12 +254,14 @@ def main() -> None:
                     page.locator(".slot .cell").nth(7).locator(".left").click()
                     page.wait_for_selector(".cm-content:focus")
                     keys(page)
-                    if count == 10:
-                        beside_others(application, page, long)
+                    page.keyboard.press("Escape")
                     page.keyboard.press("Control+z")
+                page.goto(f"{application.url}w/{short}")
+                page.wait_for_selector(".slot .value .katex")
+                beside_others(application, page, long)
                 opening(application, page, long)
                 graphs(application, page)
-                sizes(application, {"ShelfPage": "", "WorksheetPage": f"w/{short}"})
+            sizes(application, {"ShelfPage": "", "WorksheetPage": f"w/{short}"})  # each in a browser of its own
         finally:
             application.stop()
 
