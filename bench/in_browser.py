@@ -213,9 +213,8 @@ def sizes(application: Application, worksheets: dict[str, str]) -> None:
         with browser_page() as page:  # a browser that has nothing yet
             loaded: list[str] = []
             page.on("requestfinished", lambda request, loaded=loaded: loaded.append(request.url.rsplit("/", 1)[1]))
-            page.add_init_script(_FIRST_SCREEN)
             page.goto(f"{application.url}{address}")
-            page.evaluate("window.firstScreen")
+            page.wait_for_selector(".card .katex, .slot .value .katex")
             needed = [assets / name for name in _static(assets, page.evaluate("[...document.scripts].map(s => s.src.split('/').pop())")[0], screen)]
             wanted = [file for file in needed if file.exists()]
             fonts = [name for name in loaded if name.endswith(".woff2")]
