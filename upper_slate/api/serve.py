@@ -21,6 +21,8 @@ from ..workroom.workroom import Workroom
 from .app import make_app
 
 HOST = "127.0.0.1"
+#: Bytes of a message from a window over its socket: they are not listened to.
+_HEARD = 1_000
 
 
 def serve(port: int, data: Path | None, demo: Path | None, room: Workroom | None = None) -> int:
@@ -50,7 +52,7 @@ def serve(port: int, data: Path | None, demo: Path | None, room: Workroom | None
     threading.Thread(target=office.keep_desks_few, args=(ends,), daemon=True).start()
     threading.Thread(target=keep_copies, args=(engine, data or Path("data"), ends), daemon=True).start()
     app = make_app(office)
-    server = _Server(uvicorn.Config(app, log_level="warning", server_header=False, timeout_graceful_shutdown=1, timeout_keep_alive=30), office)
+    server = _Server(uvicorn.Config(app, log_level="warning", server_header=False, timeout_graceful_shutdown=1, timeout_keep_alive=30, ws_max_size=_HEARD), office)
     print(f"Upper Slate is at http://{HOST}:{listener.getsockname()[1]}/  (Ctrl+C ends it)", flush=True)
     # uvicorn raises the signal once more when it has ended: as an interrupt, so that what follows is done after SIGTERM too
     signal.signal(signal.SIGTERM, signal.default_int_handler)

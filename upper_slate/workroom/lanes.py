@@ -33,6 +33,8 @@ class Lane:
         self._nice_after = SHORT + _LATER if yields else 0.0
         self.job: Job | None = None
         self.is_slow = False
+        #: whether its worker has answered: then it is at a line as soon as that is sent
+        self.is_warm = False
 
     @property
     def is_alive(self) -> bool:
@@ -49,9 +51,13 @@ class Lane:
     def warm_up(self, limit: float) -> None:
         """Makes the worker ready now. Where that fails it is not alive, and is replaced when a line comes."""
         try:
-            self.send(LineTask("1", 1, Conventions().as_dict()), limit)
+            self.send(LineTask("1", 1, Conventions().as_dict()), limit).add_done_callback(self.note_end)
         except Exception:
             _log.warning("a worker could not be started", exc_info=True)
+
+    def note_end(self, future: ProcessFuture) -> None:
+        """A line has ended here; after anything but an answer another worker is made."""
+        self.is_warm = not future.cancelled() and future.exception() is None
 
     def close(self) -> None:
         """Ends the worker, and does not wait for that."""

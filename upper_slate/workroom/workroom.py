@@ -136,7 +136,7 @@ class Workroom:
         for _ in range(_TRIES):
             if not lane.is_alive:  # it broke down as a whole: a new one takes over
                 lane = self._replaced(lane)
-            lane.job, job.begun = job, 0.0
+            lane.job, job.begun = job, time.monotonic() if lane.is_warm else 0.0
             try:
                 job.at_work = lane.send(job.task, job.limit)
             except Exception:  # no process can be made this very moment
@@ -171,6 +171,7 @@ class Workroom:
     def _ended(self, lane: Lane, job: Job, future: ProcessFuture) -> None:
         with self._lock:
             took = job.seconds
+            lane.note_end(future)
             lane.job = job.at_work = None
             is_back = job.put_back and future.cancelled() and not self._closed
             job.put_back = False

@@ -8,7 +8,7 @@ from sympy.integrals.manualintegrate import manualintegrate
 
 from ...problems import LineError
 from ..exact import balls
-from ..exact.rational_functions import quotient_of
+from ..exact.rational_functions import is_zero
 from ..ground.values import Requirement
 from ..questions.identity import proves_identity
 from ..tidy.tidy import collect_numbers, tidy_expression, written_size
@@ -166,8 +166,8 @@ def _is_antiderivative(found: sp.Expr, expr: sp.Expr, letter: sp.Symbol, real: b
     """Its derivative is the expression: proved, or the same to 50 digits at every one of eight points."""
     flat = found.replace(lambda n: isinstance(n, sp.log) and isinstance(n.args[0], sp.Abs), lambda n: sp.log(n.args[0].args[0]))
     difference = sp.diff(flat, letter) - expr
-    if (quotient := quotient_of(difference)) is not None:
-        return not quotient.over
+    if (known := is_zero(difference)) is not None:
+        return known
     if not real:
         return bool(sp.simplify(difference) == 0)
     if not difference.has(sp.Abs, sp.sign) and proves_identity(difference, [], True):

@@ -104,7 +104,7 @@ def _between(body: Body, low: sp.Expr, high: sp.Expr) -> sp.Expr | None:
 
 
 def _is_entire(expr: sp.Expr) -> bool:
-    """Made of functions that are smooth everywhere: then an antiderivative, proved by differentiating it, gives the integral between any ends."""
+    """Made of functions that are smooth everywhere: then an antiderivative, compared by differentiating it, gives the integral between any ends."""
     if not all(isinstance(f, sp.sin | sp.cos | sp.sinh | sp.cosh | sp.exp) for f in expr.atoms(sp.Function)):
         return False
     return all(bool(p.exp.is_Integer and p.exp > 0) if p.base.free_symbols else bool(p.base.is_positive) for p in expr.atoms(sp.Pow))

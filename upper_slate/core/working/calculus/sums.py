@@ -11,7 +11,7 @@ from ..binding.bodies import Body
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled
-from ..exact.rational_functions import quotient_of
+from ..exact.rational_functions import is_zero
 from ..ground.arithmetic import add, multiply
 from ..ground.substitution import put_in_requirements, put_in_scalar
 from ..ground.values import Requirement, Scalar
@@ -107,12 +107,13 @@ def _is_proved(found: sp.Expr, term: sp.Expr, letter: sp.Symbol, n: sp.Symbol, l
     """Induction: the first total is the first term, and each step brings the next one."""
     following = term.subs(letter, n + 1)
     step = found.subs(n, n + 1) - (found * following if is_product else found + following)
-    return _is_zero(found.subs(n, low) - term.subs(letter, low)) and (_is_zero(step) if quotient_of(step) else proves_identity(step, [], True) or sp.simplify(step) == 0)
+    return _vanishes(found.subs(n, low) - term.subs(letter, low)) and _vanishes(step)
 
 
-def _is_zero(expr: sp.Expr) -> bool:
-    quotient = quotient_of(expr)
-    return bool(sp.simplify(expr) == 0) if quotient is None else not quotient.over
+def _vanishes(expr: sp.Expr) -> bool:
+    """Whether it is 0: the cheapest proof first."""
+    known = is_zero(expr)
+    return known if known is not None else proves_identity(expr, [], True) or bool(sp.simplify(expr) == 0)
 
 
 def _infinite(context: Context, body: Body, low: sp.Expr, is_product: bool) -> Scalar:

@@ -129,6 +129,14 @@ def _power(letter: sp.Expr, exponent: int) -> sp.Expr:
     return letter**exponent
 
 
+def is_zero(expr: sp.Expr) -> bool | None:
+    """Whether a quotient of polynomials is 0 wherever it has a value; None for what is none."""
+    if expr.is_Rational:
+        return bool(expr == 0)
+    found = quotient_of(expr)
+    return None if found is None else not found.over
+
+
 def expanded(expr: sp.Expr) -> sp.Expr | None:
     """A polynomial as a sum of terms; None for what is none."""
     found = quotient_of(expr)

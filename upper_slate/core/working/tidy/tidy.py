@@ -93,14 +93,16 @@ def _is_large(expr: sp.Expr) -> bool:
 
 
 def _shortest_quotient(expr: sp.Expr, quotient: rational_functions.Quotient) -> sp.Expr:
-    """The shortest way to write a quotient of polynomials. All are the same quotient in FLINT's form, so none needs to be compared."""
+    """The shortest way to write a quotient of polynomials; that it is the same is proved exactly."""
     reduced = _quotient_form(quotient)
     ways = [expr, reduced, _terms_factored(reduced)] if _is_plain_fraction(expr) else [expr, small_expand(expr), reduced, _terms_factored(reduced)]
     if isinstance(reduced, sp.Add):
         ways.append(rational_functions.factored_expression(reduced) or reduced)
     shortest = min(ways, key=written_size)
     found = expand_numerator(in_lowest_terms(shortest))
-    return found if shortest is reduced else min(found, expand_numerator(reduced), key=written_size)  # multiplying out may have made it longer
+    if shortest is not reduced:
+        found = min(found, expand_numerator(reduced), key=written_size)  # multiplying out may have made it longer
+    return found if rational_functions.is_zero(found - expr) else reduced
 
 
 def _is_plain_fraction(expr: sp.Expr) -> bool:
