@@ -83,7 +83,7 @@ function mend(index: number, offer: Offer): void {
     <CellEditor v-if="isOpen" :cell="cell" />
     <template v-else>
       <div v-if="isEmpty" class="blank">Empty line</div>
-      <div v-else class="lines" :class="{ single: lines.length < 2, stale: isStale }">
+      <div v-else class="lines" data-room :class="{ single: lines.length < 2, stale: isStale }">
         <div v-for="(line, index) in lines" :key="index" class="row" :data-line="index">
           <LineView
             :line="line" :cell="cell.id" :index="index" :wanted="wanted(index)" :convention="sheet.conventions.results ?? 'exact'" :goes-on="goesOn(index)" :ways-asked="waysLine === index" :hidden="Boolean(cell.display.hidden)"

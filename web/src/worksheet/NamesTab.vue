@@ -39,7 +39,7 @@ const lettersLatex = computed(() =>
   <p v-if="!sheet.names.length" class="none">Nothing has a name here yet. <code>f(x) = x^2</code> or <code>a = 3/8</code> gives one.</p>
   <ul>
     <li v-if="names.length < sheet.names.length"><button class="more" @click="all = true">{{ sheet.names.length - names.length }} more names further up</button></li>
-    <li v-for="name in names" :key="`${name.name} ${name.cell}`" :class="{ old: name.replacedIn, failed: name.failed }">
+    <li v-for="name in names" data-room :key="`${name.name} ${name.cell}`" :class="{ old: name.replacedIn, failed: name.failed }">
       <button v-fitted="name.latex" class="meaning" @click="sheet.activate(name.cellId, 'end')"><Typeset :latex="name.latex" /><span class="hidden-text">: go to {{ name.name }}, cell {{ name.cell }}</span></button>
       <small>
         cell {{ name.cell }}
