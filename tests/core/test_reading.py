@@ -164,7 +164,7 @@ READINGS = [
     ("2^x^2", "expression", "2^{x^{2}}"),
     ("(-2)^2", "expression", "\\left(-2\\right)^{2}"),
     ("-(x + 1)", "expression", "-\\left(x + 1\\right)"),
-    ("x'", "expression", "x'"),
+    ("v'", "expression", "v'"),
 ]
 
 #: What is typed while a line is unfinished, and how it reads so far.

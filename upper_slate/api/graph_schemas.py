@@ -26,6 +26,13 @@ class TangentIn(BaseModel):
     at: str = Field(max_length=200)
 
 
+class PathIn(BaseModel):
+    """A point through which a solution of a differential equation goes, as typed."""
+
+    x: str = Field(max_length=200)
+    y: str = Field(max_length=200)
+
+
 class ViewIn(BaseModel):
     """What was chosen beside the line; without `marks` only the curves are wanted."""
 
@@ -33,6 +40,7 @@ class ViewIn(BaseModel):
     marks: bool = True
     area: AreaIn | None = None
     tangent: TangentIn | None = None
+    paths: list[PathIn] = Field(default=[], max_length=12)
 
 
 class GraphIn(BaseModel):

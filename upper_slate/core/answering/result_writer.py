@@ -162,7 +162,8 @@ class ResultWriter:
             if not rounded[1]:
                 result["digits"] = other_digits(value, digits, style)
         result["solutions"] = solutions_data(value, digits, style)
-        self._write_conditions(requirement_relations(self.context.requirements), style)
+        own = self.answer.conditions if self.answer is not None else ()
+        self._write_conditions([*(c for c in requirement_relations(self.context.requirements) if c not in own), *own], style)
         if value.period_letter is not None:
             result["conditions"].append(f"{value.period_letter} integer")
             result["conditionsLatex"].append(typeset(t.Name(value.period_letter)) + r"\text{ integer}")

@@ -6,7 +6,7 @@ from ..line.tasks import ViewData
 from ..problems import LineError
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
-from ..working.graphs.view import AreaChoice, Place, TangentChoice, View
+from ..working.graphs.view import AreaChoice, PathChoice, Place, TangentChoice, View
 
 _LONGEST = 200
 
@@ -18,7 +18,8 @@ def view_of(data: ViewData) -> View:
         None if window is None else tuple(float(v) for v in window),  # type: ignore[arg-type]
         bool(data.get("marks", True)),
         None if area is None else AreaChoice(area["one"], area["other"], _place(area["low"]), _place(area["high"])),
-        None if tangent is None else TangentChoice(tangent["curve"], _place(tangent["at"])))
+        None if tangent is None else TangentChoice(tangent["curve"], _place(tangent["at"])),
+        tuple(PathChoice(_place(p["x"]), _place(p["y"])) for p in data.get("paths") or ()))
 
 
 def _place(text: str) -> Place:

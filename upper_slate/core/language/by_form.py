@@ -50,7 +50,7 @@ class _Walk:
         names = [part.name for part in parts if isinstance(part, Place)]
         if not names:
             return all(isinstance(part, Word) and part.text == self.node.side for part in parts)
-        if "letter" in names:
+        if "letter" in names or "unknowns" in names:
             return bool(self.node.letters)
         if any(name in RANGES for name in names):
             return self._has_range() or (bool(self.node.letters) and not self.has_differential)
@@ -74,6 +74,12 @@ class _Walk:
 
     def letter(self) -> Pieces:
         yield "letter", next(self.letters, "")
+
+    def unknowns(self) -> Pieces:
+        for k in range(len(self.node.letters) - 1):
+            if k:
+                yield "word", "and"
+            yield "letter", next(self.letters)
 
     def order(self) -> Pieces:
         yield "text", "" if self.node.order is None else str(self.node.order)
@@ -140,5 +146,5 @@ def _field(name: str) -> Callable[[_Walk], Pieces]:
 
 _PLACES: dict[str, Callable[[_Walk], Pieces]] = {
     "body": _Walk.body, "expression": _Walk.body, "tight": _Walk.body, "bodies": _Walk.all_bodies, "conditions": _Walk.all_bodies, "letter": _Walk.letter,
-    "order": _Walk.order, "differential": _Walk.differential, "approach": _Walk.approach, **dict.fromkeys(RANGES, _Walk.range),
+    "unknowns": _Walk.unknowns,    "order": _Walk.order, "differential": _Walk.differential, "approach": _Walk.approach, **dict.fromkeys(RANGES, _Walk.range),
 }

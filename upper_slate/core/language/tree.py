@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field, fields, replace
 from fractions import Fraction
 from typing import overload
@@ -48,16 +48,22 @@ def placed(node: Node, start: int, end: int) -> Node:
 
 def with_name(node: Node, name: str, other: Node) -> Node:
     """The same tree with another in place of a name."""
-    if isinstance(node, Name):
-        return other if node.name == name else node
-    changes = {item.name: _with_name_in(getattr(node, item.name), name, other) for item in fields(node) if item.name not in ("start", "end")}
+    return mapped(node, lambda part: other if isinstance(part, Name) and part.name == name else None)
+
+
+def mapped(node: Node, change: Callable[[Node], Node | None]) -> Node:
+    """The same tree with others in place of some parts, from the whole down; where `change` gives none, a part stays and its own parts are asked for."""
+    changed = change(node)
+    if changed is not None:
+        return changed
+    changes = {item.name: _mapped_in(getattr(node, item.name), change) for item in fields(node) if item.name not in ("start", "end")}
     return replace(node, **changes, start=node.start, end=node.end)
 
 
-def _with_name_in(value: object, name: str, other: Node) -> object:
+def _mapped_in(value: object, change: Callable[[Node], Node | None]) -> object:
     if isinstance(value, Node):
-        return with_name(value, name, other)
-    return tuple(_with_name_in(item, name, other) for item in value) if isinstance(value, tuple) else value
+        return mapped(value, change)
+    return tuple(_mapped_in(item, change) for item in value) if isinstance(value, tuple) else value
 
 
 def _placed_in(value: object, start: int, end: int) -> object:

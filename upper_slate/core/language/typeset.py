@@ -239,6 +239,8 @@ class _Typesetter:
 
     def _derivative(self, node: Derivative) -> str:
         power = f"^{{{node.order}}}" if node.order > 1 else ""
+        if isinstance(node.body, Name) and node.body.start == node.start < node.end:  # it was written dy/dx
+            return self.mark(rf"\frac{{\mathrm{{d}}{power} {self.within(node.body, _PRODUCT)}}}{{\mathrm{{d}}{self.letter(node.letter)}{power}}}", node)
         sign = self.mark(rf"\frac{{\mathrm{{d}}{power}}}{{\mathrm{{d}}{self.letter(node.letter)}{power}}}", node)
         return f"{sign} {self.within(node.body, _PRODUCT)}"
 

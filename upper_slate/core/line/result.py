@@ -79,11 +79,12 @@ class CounterexampleResult(TypedDict):
 
 class SolutionsResult(TypedDict):
     """`list` is null for an inequality; each solution has a value for every letter, a turning point its `type` too.
-    `letter` is the whole-number letter of a general solution."""
+    `letter` is the whole-number letter of a general solution; `general` marks the general solution of a linear differential equation."""
 
     complete: bool
     list: list[dict[str, ScalarResult | str]] | None
     letter: NotRequired[str | None]
+    general: NotRequired[bool]
 
 
 class TableResult(TypedDict):
@@ -157,6 +158,27 @@ class TangentResult(TypedDict):
     line: list[float] | None
 
 
+class PathResult(TypedDict):
+    """A solution through a point, or why there is none; `chosen` where the point is not the line's own; `request` is the line that solves it."""
+
+    problem: str | None
+    x: ScalarResult | None
+    y: ScalarResult | None
+    place: list[float]
+    pieces: list[list[list[float]]]
+    chosen: bool
+    request: str
+
+
+class FieldResult(TypedDict):
+    """Slopes of a differential equation at points of a grid, each x, y and slope; `upright` is the letter of the function."""
+
+    slopes: list[list[float]]
+    paths: list[PathResult]
+    upright: str
+    label: Written
+
+
 class GraphResult(TypedDict):
     """`window` is left, right, bottom, top; `axis` is plain, pi or degrees; `elsewhere` is a window with something in it, where this has nothing."""
 
@@ -168,6 +190,7 @@ class GraphResult(TypedDict):
     elsewhere: list[float] | None
     area: AreaResult | None
     tangent: TangentResult | None
+    field: NotRequired[FieldResult | None]
 
 
 class HeadResult(TypedDict):

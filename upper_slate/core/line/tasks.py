@@ -41,6 +41,13 @@ class TangentData(TypedDict):
     at: str
 
 
+class PathData(TypedDict):
+    """A point through which a solution of a differential equation goes, as typed."""
+
+    x: str
+    y: str
+
+
 class ViewData(TypedDict, total=False):
     """What was chosen for a graph beside its line; what is not named is as usual."""
 
@@ -48,6 +55,7 @@ class ViewData(TypedDict, total=False):
     marks: bool
     area: AreaData | None
     tangent: TangentData | None
+    paths: list[PathData] | None
 
 
 @dataclass(frozen=True)

@@ -60,9 +60,8 @@ class Derivatives(Part):
         if not cursor.names.has_meaning(name) and cursor.is_word("of"):
             return self._of_what_follows(letter, order, start)  # dy/dx of x^3
         if not cursor.names.has_meaning(name):
-            if cursor.tolerant or not cursor.names.is_letter(name):
+            if not cursor.names.is_letter(name):
                 return None
-            raise LineError("unknown-name", f"{name} has no meaning above this line, so it cannot be differentiated.", start, cursor.last_end)
         place = start, cursor.last_end
         own = cursor.names.parameters(name)
         if len(own) > 1 and letter in own:  # ∂f/∂x of a function of several letters

@@ -12,7 +12,8 @@ from typing import Any, Final
 
 from pylatexenc.latexwalker import LatexWalker, LatexWalkerError
 
-from ..language.words import CONSTANTS, GREEK, function_named
+from ..language.words import CONSTANTS, GREEK, REQUESTS, function_named
+from ..language.words.forms import Word
 from ..problems import LineError
 
 #: More than this is no line that somebody pasted.
@@ -42,6 +43,12 @@ _GREEK: Final = frozenset(GREEK.values()) | set(CONSTANTS)
 _SIMPLE: Final = re.compile(r"[A-Za-z]\w*|\d+(?:\.\d+)?|\d*[A-Za-z]")
 
 
+#: A word with a space, or the end, behind it; and the words with which requests are made.
+_WORD: Final = re.compile(r"[A-Za-z]{2,}(?=\s|$)")
+_PARTS: Final = [part for entry in REQUESTS.values() for form in (entry.form, *entry.said) if form is not None for part in form.flat()]
+_SAID: Final = {"for", *(text for part in _PARTS if isinstance(part, Word) for spelling in part.spellings for text in spelling if len(text) > 1 and text.isalpha())}
+
+
 def looks_like_latex(text: str) -> bool:
     """Whether a line holds commands, or stands between dollar signs."""
     return _LOOKS.search(text) is not None
@@ -68,6 +75,8 @@ def _bare(source: str) -> tuple[str, int]:
         stripped = source.strip()
         if stripped.startswith(opened) and stripped.endswith(closed) and len(stripped) >= len(opened) + len(closed):
             return stripped[len(opened):len(stripped) - len(closed)], source.index(opened) + len(opened)
+    if source.count("$") % 2 == 0 and "\\$" not in source:  # words of the language around mathematics: places stay what they are
+        return source.replace("$", " "), 0
     return source, 0
 
 
@@ -150,13 +159,26 @@ class _Writer:
         elif char.isspace() or char == "~" or char == "&":
             self.out += " "
         elif char.isalpha() and char.isascii():
-            self._letter(char)
+            if not self._plain_word(item):
+                self._letter(char)
         elif char in "+-" and self.out.rstrip()[-1:] in ("", *"=<>+-*/^,(["):
             self.out += char  # a sign of its own
         elif char in "=<>+-*/:,":
             self.out = self.out.rstrip(" ") + (f"{char} " if char == "," else f" {char} ")
         else:
             self._write(char, is_operand=char.isdigit() or char == ".", joins=char.isdigit() or char == ".")
+
+    def _plain_word(self, item: _Item) -> bool:
+        """Takes a word of a request that stands between spaces: `solve \\frac{x}{2} = 3 for x` was typed by hand."""
+        word = _WORD.match(self.source, item.place)
+        if word is None or word[0].lower() not in _SAID or (item.place and not self.source[item.place - 1].isspace()):
+            return False
+        rest = self.items[self.at:self.at + len(word[0]) - 1]
+        if "".join(i.value for i in rest if i.kind == "char") != word[0][1:]:
+            return False
+        self.at += len(rest)
+        self.out += f" {word[0]} "
+        return True
 
     def _letter(self, char: str) -> None:
         """Letters beside each other are a product, but for `dx` in an integral."""

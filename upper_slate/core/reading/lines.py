@@ -7,9 +7,10 @@ from collections.abc import Callable
 from dataclasses import replace
 from typing import Final
 
-from ..language.tree import Call, Line, ListOf, Logic, Name, Node, Notice, Prime, Relation, Request, placed, unwrapped
+from ..language.tree import Call, Line, ListOf, Logic, Name, Node, Notice, Relation, Request, placed, unwrapped
 from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
+from .differential import refuse_unknown
 from .heads import Head, head_of
 from .impossible import refuse_impossible, says
 from .letters import free_letters
@@ -107,6 +108,9 @@ class _LineReader:
         return reader
 
     def _line(self, kind: str, reader: Reader, body: Node, **more: object) -> Line:
+        if not self.tolerant:
+            bare = unwrapped(body)
+            refuse_unknown(bare, self.names, is_relation=isinstance(bare, Relation) or (isinstance(bare, Request) and bare.name == "solve"))
         notices = (*self.notices, *reader.cursor.notices)
         return Line(kind, self.source, body, notices=notices, **more)  # type: ignore[arg-type]
 
@@ -303,17 +307,9 @@ class _LineReader:
         bare = unwrapped(body)
         if is_asked and isinstance(bare, Request) and bare.name in ("solve", "graph"):
             raise LineError("syntax", "After = the other side is missing.", self.tokens[-1].start, len(self.source.rstrip()))
-        if (isinstance(bare, Relation) or (isinstance(bare, Request) and bare.name == "solve")) and any(t.kind in ("'", "''") for t in self.tokens):
-            self._refuse_unknown_derivative(bare)
         self._note_two_statements(bare)
         kind = "request" if isinstance(bare, Request) else "equation" if isinstance(bare, Relation | Logic) else "expression"
         return self._line(kind, reader, body)
-
-    def _refuse_unknown_derivative(self, body: Node) -> None:
-        """`y' = 2y` is about a function y: where y has no meaning it must not be read as a letter with the derivative 1."""
-        for node in body.walk():
-            if isinstance(node, Prime) and isinstance(node.body, Name) and not self.names.is_known(node.body.name) and not self.tolerant:
-                raise LineError("unknown-name", f"{node.body.name} has no meaning above this line, so it cannot be differentiated.", node.start, node.end)
 
     def _refuse_value_behind(self, reader: Reader, body: Node) -> None:
         """`x^2 where x = 3` and `x^2 + 1, x = 3` are meant with at."""

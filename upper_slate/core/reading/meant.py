@@ -11,6 +11,8 @@ from ..language.words import SPREADS
 from ..language.words.forms import Form
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
+from .differential import REQUEST as DIFFERENTIAL
+from .differential import differential_equation, slope_field, unknown_functions
 from .letters import free_letters, only_letter
 
 #: Requests that draw or list along x, where several letters stand there.
@@ -81,6 +83,8 @@ def _derivative(cursor: Cursor, request: Request) -> Node:
 
 
 def _solve(cursor: Cursor, request: Request) -> Node:
+    if unknown_functions(request.bodies, cursor.names):
+        return differential_equation(cursor, request)
     equations = [part for body in request.bodies for part in _parts_of_system(cursor, body)]
     letters = request.letters
     if not letters and len(equations) > 1:
@@ -177,6 +181,11 @@ def _series(cursor: Cursor, request: Request) -> Node:
     return replace(request, letters=(letter,), point=point)
 
 
+def _graph(cursor: Cursor, request: Request) -> Node:
+    """An equation with a derivative of an unknown function is drawn as the field of its slopes."""
+    return slope_field(cursor, request) if unknown_functions(request.bodies, cursor.names) else request
+
+
 def _points(cursor: Cursor, request: Request) -> Node:
     return replace(request, bodies=_listed(request))
 
@@ -206,6 +215,7 @@ def _substitute(cursor: Cursor, request: Request) -> Node:
 
 _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     **dict.fromkeys(_ORDERS, _derivative),
+    DIFFERENTIAL: differential_equation, "graph slopes": slope_field, "graph": _graph,
     "solve": _solve, "roots of": _solve, "greatest value of": _extreme, "least value of": _extreme, "sum of": _total, "product of": _total,
     "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "series of": _series,
     "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute,

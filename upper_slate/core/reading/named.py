@@ -315,6 +315,8 @@ class Named(Part):
         cursor = self.cursor
         if name.split("_")[0] not in ("f", "g", "h") or cursor.tolerant or name in cursor.names.bound:
             return
+        if any(t.text == token.text and after.kind in ("'", "''") for t, after in zip(cursor.tokens, cursor.tokens[1:], strict=False)):
+            return  # a function that is asked for, by its derivative
         following = cursor.ahead()
         inverted = following.text == "-1" or (following.kind == "^" and cursor.ahead(2).kind == "-" and cursor.ahead(3).text == "1")
         if following.kind == "(" or inverted:

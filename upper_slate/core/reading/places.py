@@ -147,6 +147,12 @@ class Places(Part):
     def _letter(self, said: Said, stop: Stop) -> None:
         said.letters.append(self._ranges.letter(said))
 
+    def _unknowns(self, said: Said, stop: Stop) -> None:
+        """Letters with commas or `and` between them."""
+        self._letter(said, stop)
+        while self.cursor.ahead().kind == "name" and (self.cursor.take(",") or self.cursor.take_word("and")):
+            self._letter(said, stop)
+
     def _point(self, said: Said, stop: Stop) -> None:
         if said.point is not None:  # the second of two ends
             said.low, said.high, said.point = said.point, self.cursor.within(stop, self.grammar.sum), None
@@ -329,6 +335,7 @@ class Places(Part):
 
 _READ: Final[dict[str, Callable[[Places, Said, Stop], None]]] = {
     "body": Places._body, "bodies": Places._bodies, "conditions": Places._conditions, "tight": Places._tight, "expression": Places._expression,
-    "letter": Places._letter, "point": Places._point, "order": Places._order, "differential": Places._differential, "approach": Places._approach,
+    "letter": Places._letter, "unknowns": Places._unknowns,
+    "point": Places._point, "order": Places._order, "differential": Places._differential, "approach": Places._approach,
     "bounds": Places._bounds, "range": Places._range, "interval": Places._interval, "ends": Places._ends, "steps": Places._steps, "windows": Places._windows,
 }

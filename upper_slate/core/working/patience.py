@@ -48,6 +48,11 @@ class Budget:
     def __init__(self, seconds: float) -> None:
         self._until = time.process_time() + seconds
 
+    @property
+    def is_spent(self) -> bool:
+        """Whether nothing is left of it."""
+        return time.process_time() >= self._until
+
     def part(self, most: float) -> AbstractContextManager[None]:
         """Patience for one of them: so much at most, and no more than what is left."""
         return patience(max(min(most, self._until - time.process_time()), _LEAST))

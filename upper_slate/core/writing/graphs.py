@@ -11,12 +11,13 @@ from ..language.plain import plain
 from ..language.tree import Call, Name, Node, Relation
 from ..language.typeset import typeset
 from ..language.words import CONSTANTS, FUNCTIONS
+from ..line import result as r
 from ..line.result import AreaResult, AsymptoteResult, CurveResult, FeatureResult, GraphResult, MeetingResult, ScalarResult, TangentResult, Written
 from ..problems import LineError
 from ..working.exact.balls import NoBall
 from ..working.exact.bridge import settled, to_sympy
 from ..working.exact.decide import Undecided
-from ..working.ground.values import Area, Asymptote, Curve, Feature, GraphValue, Scalar, Tangent, expression
+from ..working.ground.values import Area, Asymptote, Curve, Feature, GraphValue, Path, Scalar, SlopeField, Tangent, expression
 from .data import scalar_data
 from .decimals import Digits
 from .expressions import NoExactForm
@@ -48,8 +49,23 @@ class _Writer:
         value = self.value
         told = ((k, j, self._feature(f, self.proofs.meeting(value.curves[k].label, value.curves[j].label))) for k, j, f in value.meetings)
         meetings: list[MeetingResult] = [{"curves": [k, j], **feature} for k, j, feature in told if feature is not None]
-        return {"window": list(value.window), "letter": value.letter, "axis": value.axis, "curves": [self._curve(c) for c in value.curves], "meetings": meetings,
+        found: GraphResult = {"window": list(value.window), "letter": value.letter, "axis": value.axis, "curves": [self._curve(c) for c in value.curves],
+                               "meetings": meetings,
                 "elsewhere": None if value.elsewhere is None else list(value.elsewhere), "area": self._area(value.area), "tangent": self._tangent(value.tangent)}
+        return found if value.field is None else found | {"field": self._field(value.field)}
+
+    def _field(self, field: SlopeField) -> r.FieldResult:
+        return {"slopes": [[float(f"{v:.6g}") for v in s] for s in field.slopes], "paths": [self._path(p, field) for p in field.paths], "upright": field.upright,
+                "label": {"text": plain(field.label), "latex": typeset(field.label)}}
+
+    def _path(self, path: Path | LineError, field: SlopeField) -> r.PathResult:
+        if isinstance(path, LineError):
+            return {"problem": path.message, "x": None, "y": None, "place": [], "pieces": [], "chosen": True, "request": ""}
+        x, y = (self._text(v) for v in (path.x, path.y))
+        problem = None if path.pieces else "The slope has no value at this point."
+        return {"problem": problem, "x": self._scalar(path.x), "y": self._scalar(path.y), "place": [_float(path.x), _float(path.y)],
+                "pieces": [[[_short(a), _short(b)] for a, b in piece] for piece in path.pieces], "chosen": path.is_chosen,
+                "request": f"solve {plain(field.label)}, {field.upright}({x}) = {y}" if x and y else ""}
 
     def _curve(self, curve: Curve) -> CurveResult:
         label: Node = curve.label

@@ -120,6 +120,8 @@ def solutions_data(value: SolutionsValue, digits: Digits, style: Style) -> Solut
     data: SolutionsResult = {"complete": value.complete, "list": None if value.condition is not None else found}
     if value.period_letter is not None:
         data["letter"] = value.period_letter
+    if value.is_general:
+        data["general"] = True
     return data
 
 

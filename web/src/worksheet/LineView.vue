@@ -43,6 +43,7 @@ const hasExtra = computed(() => Boolean(hasWays.value || props.line.working.leng
 const completeness = computed(() => {
   const found = props.line.solutions;
   if (!found || props.line.error || found.list?.some((solution) => solution.type)) return "";
+  if (found.general) return "the general solution";
   return found.complete ? (found.list && found.list.length > 1 ? "all solutions" : found.list?.length ? "the only solution" : "") : "there may be more";
 });
 const inDecimals = computed(() => isInDecimals(props.line, props.wanted ?? props.line.asked ?? props.convention));

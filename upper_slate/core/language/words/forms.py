@@ -9,6 +9,7 @@ The places, with the fields of `Request` that they fill:
 | `tight` | an expression as far as a product reaches, as behind `∫` |
 | `expression` | an expression that may say `at x = 2` itself |
 | `conditions` | equations and inequalities, or expressions |
+| `unknowns` | letters with commas or `and` between them, all but the last of the request |
 | `letter`, `point`, `order` | a letter; an expression; a whole number |
 | `differential` | `dx` |
 | `approach` | `x -> 0+` |
@@ -26,7 +27,7 @@ from typing import Final
 
 #: Places that hold a range, and what they make of one.
 RANGES: Final = ("range", "interval", "ends", "steps", "windows")
-PLACES: Final = ("body", "bodies", "tight", "expression", "conditions", "letter", "point", "order", "differential", "approach", "bounds", *RANGES)
+PLACES: Final = ("body", "bodies", "tight", "expression", "conditions", "letter", "unknowns", "point", "order", "differential", "approach", "bounds", *RANGES)
 
 
 @dataclass(frozen=True)

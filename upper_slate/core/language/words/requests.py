@@ -35,6 +35,8 @@ def _of_one(name: str, pattern: str, sample: str, meaning: str, *said: str, aims
 _DERIVATIVE: Final = "{body} [with_respect_to|wrt|by {letter}] [at [{letter} =] {point}]"
 _ORDER: Final = "to_order|to_degree|of_order|of_degree|up_to_order|up_to_degree {order}"
 _TURNING: Final = "{body} [{range}]"
+_GIVEN: Final = "given|with|where|subject_to|such_that"
+_OF_LETTER: Final = "as_a_function_of|as_functions_of {letter}"
 _EXTREME: Final = "{bodies} [{range}]"
 
 _CHANGING: Final = (
@@ -68,6 +70,12 @@ _SOLVING: Final = (
              ways=("solve for {letter} : {conditions}", "make {letter} the_subject_of {conditions}", "solve for {letter} , {conditions}",
                    "find {letter} if|when|such_that|where|given|given_that|from {conditions}", "solve {conditions} to_find {letter}"),
              aims=("equation", "roots", "zeros"), chooses=_WHOLE),
+    _request("solve differential equation", "solve the differential equation {y' = 2y} for {y} as a function of {x}", r"y'=2y", "the functions whose derivatives fit",
+             f"solve the differential equation {{conditions}} [for {{unknowns}}] [{_GIVEN} {{conditions}}] [{_OF_LETTER}]",
+             "solve the differential equations", "solve the ode", "solve the initial value problem", "general solution of", "general solution to",
+             "particular solution of", "particular solution to", "general solution of the differential equation", "particular solution of the differential equation",
+             ways=(f"solve {{conditions}} [{{interval}}] {_GIVEN} {{conditions}} [{_OF_LETTER}]", f"solve {{conditions}} [for {{unknowns}}] {_OF_LETTER}"),
+             aims=("differential equation", "ode", "separable", "integrating factor", "growth", "decay", "initial value"), chooses=_CONSTANTS),
     _request("roots of", "roots of {f}", "f(x)=0", "where an expression is 0", "roots of {conditions} [{interval}] [near {point}]",
              "zeros of", "zeroes of", "solutions of", "solutions to", "roots", "zeros", aims=("solve",), chooses=_WHOLE),
 )
@@ -136,6 +144,9 @@ _FUNCTIONS: Final = (
     _request("graph", "graph {f} for {x} from {a} to {b}", r"y=f(x)", "curves with their zeros and turning points", "graph {conditions} [{windows}]",
              "graph of", "plot of", "graph the curve", "graph the function", "plot", "draw", "sketch", "draw the graph of", "sketch the graph of",
              aims=("curve", "plot")),
+    _request("graph slopes", "slope field of {y' = x - y} for x from {-3} to {3}, y from {-3} to {3}", r"y'=F(x,y)", "the directions of a differential equation",
+             "slope field of {conditions} [{windows}]", "direction field of", "field of slopes of", "graph the slope field of", "graph slope field of", "slope field for",
+             "draw the slope field of", "sketch the slope field of", "direction field for", aims=("differential equation", "direction field", "isocline")),
     _request("graph points", "graph points {L}", r"(x,y)", "points of a list of pairs", "graph points {bodies} [joined]", "plot points", aims=("scatter",)),
 )
 

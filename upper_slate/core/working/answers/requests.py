@@ -23,6 +23,7 @@ from ..calculus.taylor import taylor
 from ..conditions import requirement_relations
 from ..exact.bridge import settled, to_sympy
 from ..graphs.graph import graph
+from ..graphs.slopes import slope_field
 from ..ground.answer import Answer
 from ..ground.arithmetic import add
 from ..ground.substitution import put_in_scalar
@@ -30,6 +31,7 @@ from ..ground.values import Requirement, Value, free_letters
 from ..solving.equation import Range
 from ..solving.families import compare
 from ..solving.solve import interval_of, solve
+from .differential import differential
 from .enclosed_area import enclosed_area
 from .of_functions import asymptotes, domain, image, inverse
 from .polynomials import completed_square, discriminant, divided
@@ -143,12 +145,16 @@ def _graph(evaluator: Evaluator, node: Request) -> Value:
     return graph(evaluator, node)
 
 
+def _slopes(evaluator: Evaluator, node: Request) -> Value:
+    return slope_field(evaluator, node)
+
+
 #: The answer to each declared request, by its name.
 ANSWERS: dict[str, Callable[[Evaluator, Request], Value | Answer]] = {
-    "solve": _solve, "inverse of": inverse, "domain of": domain, "range of": image, "asymptotes of": asymptotes,
+    "solve": _solve, "solve differential equation": differential, "inverse of": inverse, "domain of": domain, "range of": image, "asymptotes of": asymptotes,
     "complete the square of": completed_square, "discriminant of": discriminant, "remainder of": divided, "quotient of": divided, "limit of": _limit,
     "integral of": _integral, "sum of": _total, "product of": _total,
     "series of": _series, "area between": _area, "turning points of": _turning_points, "greatest value of": _extreme_value,
     "least value of": _extreme_value, "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "table of": _table,
-    "tangent to": line_at, "normal to": line_at, "graph": _graph, "graph points": _graph,
+    "tangent to": line_at, "normal to": line_at, "graph": _graph, "graph points": _graph, "graph slopes": _slopes,
 }

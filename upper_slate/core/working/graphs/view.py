@@ -31,6 +31,14 @@ class TangentChoice:
 
 
 @dataclass(frozen=True)
+class PathChoice:
+    """A point through which a solution is drawn."""
+
+    x: Place
+    y: Place
+
+
+@dataclass(frozen=True)
 class View:
     """`window` None leaves it to the line; without `marks` only the curves are wanted, quickly."""
 
@@ -38,3 +46,4 @@ class View:
     marks: bool = True
     area: AreaChoice | None = None
     tangent: TangentChoice | None = None
+    paths: tuple[PathChoice, ...] = ()

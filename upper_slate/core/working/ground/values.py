@@ -108,6 +108,8 @@ class SolutionsValue:
     notes: tuple[str, ...] = field(default=())
     #: found while solving, and not kept with a stored value: among complex numbers there are more
     more_in_complex: bool = False
+    #: with free constants in it, and by a theorem all that there are: the general solution of a linear differential equation; not kept either
+    is_general: bool = False
 
 
 @dataclass(frozen=True)
@@ -197,6 +199,27 @@ class Tangent:
 
 
 @dataclass(frozen=True)
+class Path:
+    """A solution of a differential equation through a point, as far as it stays near; `is_chosen` where the point is not the line's own."""
+
+    x: Scalar
+    y: Scalar
+    pieces: tuple[tuple[Point, ...], ...]
+    is_chosen: bool = False
+
+
+@dataclass(frozen=True)
+class SlopeField:
+    """The slopes at points of a grid (x, y, slope), and solutions through points, or what is wrong with one that was chosen.
+    `label` is the equation, `upright` is the name of the function."""
+
+    label: Node
+    slopes: tuple[tuple[float, float, float], ...]
+    paths: tuple[Path | LineError, ...]
+    upright: str
+
+
+@dataclass(frozen=True)
 class GraphValue:
     """Curves within a window (left, right, bottom, top); meetings name the two curves by their places.
 
@@ -212,6 +235,7 @@ class GraphValue:
     elsewhere: Window | None = None
     area: Area | LineError | None = None
     tangent: Tangent | LineError | None = None
+    field: SlopeField | None = None
 
 
 Value = Union[Surd, sp.Expr, ListValue, FunctionValue, RelationValue, SolutionsValue, TableValue, GraphValue]

@@ -1,0 +1,1 @@
+"""Differential equations: found by rules, then put back into the equation and proved."""
