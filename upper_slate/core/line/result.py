@@ -124,7 +124,7 @@ class AsymptoteResult(TypedDict):
 
 
 class CurveResult(TypedDict):
-    """`kind` is function, equation or points; `word` is its name where it has one; of the kinds in `unsure` there may be more."""
+    """`kind` is function, equation, points or slopes; `word` is its name where it has one; of the kinds in `unsure` there may be more."""
 
     label: Written
     name: str
@@ -176,7 +176,6 @@ class FieldResult(TypedDict):
     slopes: list[list[float]]
     paths: list[PathResult]
     upright: str
-    label: Written
 
 
 class GraphResult(TypedDict):

@@ -55,8 +55,7 @@ class _Writer:
         return found if value.field is None else found | {"field": self._field(value.field)}
 
     def _field(self, field: SlopeField) -> r.FieldResult:
-        return {"slopes": [[float(f"{v:.6g}") for v in s] for s in field.slopes], "paths": [self._path(p, field) for p in field.paths], "upright": field.upright,
-                "label": {"text": plain(field.label), "latex": typeset(field.label)}}
+        return {"slopes": [[float(f"{v:.6g}") for v in s] for s in field.slopes], "paths": [self._path(p, field) for p in field.paths], "upright": field.upright}
 
     def _path(self, path: Path | LineError, field: SlopeField) -> r.PathResult:
         if isinstance(path, LineError):
@@ -65,7 +64,7 @@ class _Writer:
         problem = None if path.pieces else "The slope has no value at this point."
         return {"problem": problem, "x": self._scalar(path.x), "y": self._scalar(path.y), "place": [_float(path.x), _float(path.y)],
                 "pieces": [[[_short(a), _short(b)] for a, b in piece] for piece in path.pieces], "chosen": path.is_chosen,
-                "request": f"solve {plain(field.label)}, {field.upright}({x}) = {y}" if x and y else ""}
+                "request": f"solve {plain(self.value.curves[0].label)}, {field.upright}({x}) = {y}" if x and y else ""}
 
     def _curve(self, curve: Curve) -> CurveResult:
         label: Node = curve.label

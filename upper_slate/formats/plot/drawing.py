@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from math import hypot
 from typing import Final
 
 from ...core.line.result import CurveResult, GraphResult
@@ -15,6 +16,8 @@ LEFT, RIGHT, TOP, BOTTOM = 52.0, 18.0, 18.0, 32.0
 #: The colours and dashes of curves in the light theme, in their order.
 _COLOURS: Final = ("#28684d", "#6e0a1e", "#5440a0", "#b07a10", "#1f6f8b", "#b04a1c", "#5c6670", "#8a2f78")
 _DASHES: Final[tuple[tuple[float, ...], ...]] = ((), (8, 4), (2, 3.5), (11, 4, 2, 4), (16, 5), (4, 3), (9, 3, 2, 3, 2, 3), (20, 4, 6, 4))
+#: The length of a stroke of a field of slopes.
+_STROKE: Final = 12.0
 _GRID, _FRAME, _QUIET, _INK = "#e4dfd2", "#d8d2c2", "#5b6b73", "#1f2a30"
 
 
@@ -81,6 +84,7 @@ class _Sheet:
     def shapes(self) -> Iterator[Shape]:
         yield from self._grid()
         yield from self._axes()
+        yield from self._slopes()
         for number, curve in enumerate(self.graph["curves"]):
             yield from self._lines(curve)
             yield from self._curve(curve, number)
@@ -108,7 +112,11 @@ class _Sheet:
         if self.bottom <= 0 <= self.top:
             yield self._level(self.y(0), _QUIET)
         yield Label(WIDTH - 4, HEIGHT - BOTTOM + 4, self.graph["letter"], "end", is_letter=True)
-        yield Label(LEFT + 4, TOP - 5, "x" if self.graph["letter"] == "y" else "y", "start", is_letter=True)
+        yield Label(LEFT + 4, TOP - 5, self._upright_letter(), "start", is_letter=True)
+
+    def _upright_letter(self) -> str:
+        field = self.graph.get("field")
+        return field["upright"] if field else "x" if self.graph["letter"] == "y" else "y"
 
     def _curve(self, curve: CurveResult, number: int) -> Iterator[Shape]:
         colour, dash = curve_look(number)
@@ -118,6 +126,14 @@ class _Sheet:
         for x, y in curve["points"]:
             if self.left <= x <= self.right and self.bottom <= y <= self.top:
                 yield Dot(self.x(x), self.y(y), 3.5, colour)
+
+    def _slopes(self) -> Iterator[Shape]:
+        """Short strokes of the same length, each along the slope at its middle."""
+        across, up = (WIDTH - LEFT - RIGHT) / (self.right - self.left), (HEIGHT - TOP - BOTTOM) / (self.top - self.bottom)
+        for x, y, slope in (self.graph.get("field") or {"slopes": []})["slopes"]:
+            part = _STROKE / 2 / hypot(across, slope * up)
+            dx, dy = across * part, slope * up * part
+            yield Stroke(((self.x(x) - dx, self.y(y) + dy), (self.x(x) + dx, self.y(y) - dy)), _QUIET, 1, clipped=True)
 
     def _lines(self, curve: CurveResult) -> Iterator[Shape]:
         for line in curve["asymptotes"]:

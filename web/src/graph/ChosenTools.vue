@@ -7,15 +7,24 @@ import { computed } from "vue";
 
 import TypedField from "../shared/TypedField.vue";
 import Typeset from "../shared/Typeset.vue";
-import { latexOf, type AreaChoice, type Graph, type GraphChoice, type TangentChoice, type Value } from "./graph";
+import { latexOf, type AreaChoice, type Graph, type GraphChoice, type PathChoice, type TangentChoice, type Value } from "./graph";
 
 /** The shaded area and the tangent: where they are, as numbers that can be typed, and what they come to. */
 const props = defineProps<{ graph: Graph; choice: GraphChoice }>();
-const emit = defineEmits<{ area: [area: AreaChoice | undefined]; tangent: [tangent: TangentChoice | undefined]; add: [line: string] }>();
+const emit = defineEmits<{ area: [area: AreaChoice | undefined]; tangent: [tangent: TangentChoice | undefined]; paths: [paths: PathChoice[]]; add: [line: string] }>();
 
 const curves = computed(() => props.graph.curves.map((curve, index) => ({ index, source: curve.source, kind: curve.kind })).filter((curve) => curve.kind === "function"));
 const area = computed(() => props.graph.area);
 const tangent = computed(() => props.graph.tangent);
+/** The solutions that were asked for by a point, in the order of the choice; what is being worked out has nothing to say yet. */
+const chosenPaths = computed(() => {
+  const found = props.graph.field?.paths.filter((path) => path.chosen) ?? [];
+  return (props.choice.paths ?? []).map((point, index) => ({ point, found: found[index] }));
+});
+
+function changePath(index: number, change: Partial<PathChoice>): void {
+  emit("paths", (props.choice.paths ?? []).map((point, place) => (place === index ? { ...point, ...change } : point)));
+}
 
 function equals(value: Value | null): string {
   if (!value) return "";
@@ -62,6 +71,21 @@ const AXIS = -1;
     </template>
     <p v-else-if="tangent?.problem" class="problem" role="status">{{ tangent.problem }}</p>
   </section>
+  <section v-if="graph.field" class="tool" aria-label="Solutions">
+    <header><p class="title">Solutions</p><button v-if="chosenPaths.length > 1" class="quiet-button" @click="emit('paths', [])">remove all</button></header>
+    <p v-if="!graph.field.paths.length && !chosenPaths.length" class="hint">Click a point of the field to draw the solution through it.</p>
+    <p v-for="(path, index) in graph.field.paths.filter((item) => !item.chosen)" :key="`own ${index}`" class="value">
+      <button title="Solve with this value" @click="emit('add', path.request)">through <Typeset :latex="`(${latexOf(path.x)},\\; ${latexOf(path.y)})`" small /></button>
+      <span v-if="path.problem" class="problem">{{ path.problem }}</span>
+    </p>
+    <div v-for="({ point, found }, index) in chosenPaths" :key="index" class="through">
+      <label>{{ graph.letter }} = <TypedField :value="point.x" :size="wide(point.x)" @change="changePath(index, { x: $event })" /></label>
+      <label>{{ graph.field.upright }} = <TypedField :value="point.y" :size="wide(point.y)" @change="changePath(index, { y: $event })" /></label>
+      <button v-if="found?.request" class="quiet-button" @click="emit('add', found.request)">solve</button>
+      <button class="quiet-button" :aria-label="`Remove the solution through ${point.x}, ${point.y}`" @click="emit('paths', (choice.paths ?? []).filter((_, place) => place !== index))">remove</button>
+      <p v-if="found?.problem" class="problem" role="status">{{ found.problem }}</p>
+    </div>
+  </section>
 </template>
 
 <style scoped>
@@ -74,6 +98,9 @@ label { display: inline-flex; align-items: center; gap: 5px; max-width: 100%; }
 .value { margin: 3px 0 0; }
 .value button { padding: 3px 6px; margin-left: -6px; border-radius: 4px; max-width: 100%; overflow-x: auto; overflow-y: hidden; text-align: left; }
 .value button:hover { background: var(--act-tint); }
+.through { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 8px; padding: 2px 0; font-size: 13.5px; color: var(--ink-quiet); }
+.through .quiet-button { font-size: 13px; }
+.hint { margin: 3px 0 0; font: italic 14px/1.45 var(--serif); color: var(--ink-quiet); }
 .quiet { font-size: 13.5px; color: var(--ink-quiet); }
 .problem { margin: 3px 0 0; font: italic 13.5px/1.4 var(--serif); color: var(--wrong); }
 </style>

@@ -10,7 +10,7 @@ import ChosenTools from "./ChosenTools.vue";
 import { asPng, asSvg, featuresAsCsv, samplesAsCsv } from "./exports";
 import FeatureList from "./FeatureList.vue";
 import { changed } from "./frame";
-import { USUAL_SIZE, type AreaChoice, type CurveStyle, type TangentChoice, type Window } from "./graph";
+import { USUAL_SIZE, type AreaChoice, type CurveStyle, type PathChoice, type TangentChoice, type Window } from "./graph";
 import LegendList from "./LegendList.vue";
 import { groupsOf, linesOf, marksOf } from "./marks";
 import PlotView from "./PlotView.vue";
@@ -50,7 +50,7 @@ const drawnMarks = computed(() => marksOf(marks.value, choice.value));
 const lines = computed(() => linesOf(marks.value, choice.value));
 const groups = computed(() => groupsOf(marks.value, choice.value, props.decimal));
 const elsewhere = computed(() => marks.value.elsewhere as Window | null);
-const isEmpty = computed(() => elsewhere.value !== null || graph.value.curves.every((curve) => !curve.pieces.length && !curve.points.length));
+const isEmpty = computed(() => elsewhere.value !== null || (!graph.value.field && graph.value.curves.every((curve) => !curve.pieces.length && !curve.points.length)));
 const label = computed(() => `Graph of ${graph.value.curves.map((curve) => curve.label.text).join("; ")}, ${graph.value.letter} from ${short(window.value[0])} to ${short(window.value[1])}`);
 const hasFunction = computed(() => graph.value.curves.some((curve) => curve.kind === "function"));
 const isMoved = computed(() => choice.value.window !== undefined || choice.value.equal);
@@ -133,6 +133,11 @@ function toggleTangent(): void {
   choose({ tangent: { curve, at: short((window.value[0] + window.value[1]) / 2 + (window.value[1] - window.value[0]) / 8) } });
 }
 
+/** A solution through a point: the one that was clicked, else the middle of the window, where its coordinates can be typed. */
+function addPath(x = short((window.value[0] + window.value[1]) / 2), y = short((window.value[2] + window.value[3]) / 2)): void {
+  choose({ paths: [...(choice.value.paths ?? []).slice(-11), { x, y }] });
+}
+
 function restyle(curve: number, style: CurveStyle): void {
   choose({ styles: { ...choice.value.styles, [curve]: { ...choice.value.styles?.[curve], ...style } } });
 }
@@ -190,7 +195,7 @@ function definition(word: string): void {
         <div class="drawing" :style="{ width: `${size.width}px` }">
           <PlotView
             ref="plotView" :graph="graph" :marks="drawnMarks" :lines="lines" :window="window" :width="size.width" :height="size.height" :choice="choice" :pointed="pointed" :curve="ownCurve" :label="label" :describedby="hint" :snaps="snaps"
-            @moved="pass({ window: $event })" @ended="settle" @point="pointed = $event" @curve="pointAt" @key="key" @tangent="moveTangent" @area="moveArea" />
+            @moved="pass({ window: $event })" @ended="settle" @point="pointed = $event" @curve="pointAt" @key="key" @tangent="moveTangent" @area="moveArea" @through="addPath" />
           <span v-if="!isFull" class="grip" aria-hidden="true" title="Drag to change the size" v-on="grip" />
           <span :id="hint" class="hidden-text">Arrow keys move the window, with Shift they stretch it, Page Up and Page Down go closer and farther, Home goes back, Enter fills the screen. What was found is listed after it.</span>
           <p v-if="isEmpty" class="nothing" role="status">
@@ -205,6 +210,7 @@ function definition(word: string): void {
             <button v-if="isMoved" class="tool" @click="choose({ window: undefined, equal: undefined })">as the line says</button>
             <button v-if="hasFunction" class="tool" :aria-pressed="Boolean(choice.area)" @click="toggleArea">area</button>
             <button v-if="hasFunction" class="tool" :aria-pressed="Boolean(choice.tangent)" @click="toggleTangent">tangent</button>
+            <button v-if="graph.field" class="tool" @click="addPath()">solution</button>
             <button class="tool" :aria-expanded="panel === 'save'" @click="panel = panel === 'save' ? '' : 'save'">save</button>
             <button class="tool" @click="toggleFull">{{ isFull ? "back to the page" : "full screen" }}</button>
           </div>
@@ -214,7 +220,7 @@ function definition(word: string): void {
       </div>
       <div ref="beside" class="beside">
         <LegendList :graph="graph" :choice="choice" @style="restyle" @definition="definition" @point="pointedCurve = $event" />
-        <ChosenTools :graph="graph" :choice="choice" @area="(area?: AreaChoice) => choose({ area })" @tangent="(tangent?: TangentChoice) => choose({ tangent })" @add="proved" />
+        <ChosenTools :graph="graph" :choice="choice" @area="(area?: AreaChoice) => choose({ area })" @tangent="(tangent?: TangentChoice) => choose({ tangent })" @paths="(paths: PathChoice[]) => choose({ paths: paths.length ? paths : undefined })" @add="proved" />
         <FeatureList :groups="groups" :pointed="pointed" :curve="ownCurve" @point="pointed = $event" @prove="proved" />
       </div>
     </div>

@@ -21,6 +21,7 @@ const emit = defineEmits<{
   key: [event: KeyboardEvent];
   tangent: [at: string];
   area: [end: "low" | "high", at: string];
+  through: [x: string, y: string];
 }>();
 
 const plot = ref<SVGSVGElement>();
@@ -62,7 +63,17 @@ const { readout, text: coordinate, on: reading } = useReadout(() => frame.value,
 watch(() => readout.value?.curve ?? null, (curve) => emit("curve", curve));
 const moving = { moved: (window: Window) => emit("moved", window), ended: () => emit("ended") };
 const [stretchX, stretchY] = [useStretch("x", () => frame.value, moving), useStretch("y", () => frame.value, moving)];
-const other = computed(() => (props.graph.letter === "y" ? "x" : "y"));
+const other = computed(() => props.graph.field?.upright ?? (props.graph.letter === "y" ? "x" : "y"));
+/** Short strokes of the same length wherever they point. */
+const strokes = computed(() => (props.graph.field?.slopes ?? []).map(([x = 0, y = 0, slope = 0]) => frame.value.stroke(x, y, slope)).join(""));
+
+/** A click on a field of slopes asks for the solution through that point; the end of a drag is no click. */
+function clicked(event: MouseEvent): void {
+  if (!props.graph.field || event.defaultPrevented || !readout.value) return;
+  const box = (event.currentTarget as Element).getBoundingClientRect();
+  const [x, y] = [frame.value.x.invert(event.clientX - box.left), frame.value.y.invert(event.clientY - box.top)];
+  if (frame.value.holds(x, y)) emit("through", coordinate(x, 0).replace("−", "-"), coordinate(y, 2).replace("−", "-"));
+}
 /** What was found, beside its point: to the left of one that stands near the right edge. */
 const coordinates = computed(() => (props.choice.coordinates ? dots.value.map((dot) => ({ ...dot, isLeft: frame.value.x(dot.x) > frame.value.right - 90, text: `(${coordinate(dot.x, 0)}, ${coordinate(dot.y, 2)})` })) : []));
 
@@ -71,7 +82,7 @@ defineExpose({ plot });
 </script>
 
 <template>
-  <svg ref="plot" class="plot" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="application" tabindex="0" :aria-label="label" :aria-describedby="describedby" @keydown="emit('key', $event)" v-on="reading">
+  <svg ref="plot" class="plot" :width="width" :height="height" :viewBox="`0 0 ${width} ${height}`" role="application" tabindex="0" :aria-label="label" :aria-describedby="describedby" @keydown="emit('key', $event)" @click="clicked" v-on="reading">
     <defs><clipPath :id="clip"><rect :x="frame.left" :y="frame.top" :width="frame.across" :height="frame.up" /></clipPath></defs>
     <g class="grid" aria-hidden="true">
       <template v-if="grid">
@@ -94,6 +105,7 @@ defineExpose({ plot });
       <text v-if="choice.titles?.graph" class="title" :x="(frame.left + frame.right) / 2" :y="frame.top - 5" text-anchor="middle">{{ choice.titles.graph }}</text>
     </g>
     <g :clip-path="`url(#${clip})`">
+      <path v-if="strokes" class="slopes" :d="strokes" />
       <path v-for="(strip, index) in graph.area?.strips ?? []" :key="`s${index}`" class="area" :d="frame.region(strip)" />
       <path v-for="line in lines" :key="line.id" class="asymptote" :class="{ pointed: pointed === line.id }" :d="asymptote(line)" @pointerenter="emit('point', line.id)" @pointerleave="emit('point', '')" />
       <g v-for="{ curve, index, style } in shown" :key="index" class="curve" :style="{ stroke: `var(--curve-${style.colour})`, strokeWidth: `${style.width}px`, strokeDasharray: DASHES[style.dash] }">
@@ -147,6 +159,7 @@ defineExpose({ plot });
 .beside-y { cursor: ns-resize; }
 .curve { fill: none; stroke-linejoin: round; stroke-linecap: butt; }
 .area { fill: var(--act); fill-opacity: 0.14; }
+.slopes { fill: none; stroke: var(--ink-quiet); stroke-width: 1.2; opacity: 0.75; }
 .asymptote { fill: none; stroke: var(--ink-quiet); stroke-width: 1.1; stroke-dasharray: 5 5; }
 .asymptote.pointed { stroke-width: 2.4; stroke: var(--ink); }
 .tangent { fill: none; stroke: var(--ink); stroke-width: 1.5; }

@@ -6,6 +6,9 @@ import type { Window } from "./graph";
 /** Room for the marks of the axes: they stand outside, where no curve runs. */
 export const MARGIN = { left: 50, right: 18, top: 18, bottom: 30 };
 
+/** How long (px) a stroke of a field of slopes is. */
+const STROKE = 11;
+
 type Pair = readonly number[];
 
 /** Scales between a window and the pixels of a plot of some size. */
@@ -46,6 +49,14 @@ export class Frame {
   straight(x: number, y: number, slope: number): string {
     const [left, right] = this.window;
     return this.path([[left, y + slope * (left - x)], [right, y + slope * (right - x)]]);
+  }
+
+  /** A short stroke round a point, along a slope. */
+  stroke(x: number, y: number, slope: number): string {
+    const along = [(this.right - this.left) / (this.window[1] - this.window[0]), (-slope * (this.bottom - this.top)) / (this.window[3] - this.window[2])] as const;
+    const part = STROKE / 2 / Math.hypot(...along);
+    const [dx, dy] = Number.isFinite(along[1]) ? [along[0] * part, along[1] * part] : [0, STROKE / 2];
+    return `M${(this.x(x) - dx).toFixed(1)},${(this.y(y) - dy).toFixed(1)}l${(2 * dx).toFixed(1)},${(2 * dy).toFixed(1)}`;
   }
 
   holds(x: number, y: number): boolean {

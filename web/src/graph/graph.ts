@@ -8,6 +8,8 @@ export type Value = NonNullable<Feature["x"]>;
 export type AreaChoice = Schemas["AreaIn"];
 export type TangentChoice = Schemas["TangentIn"];
 
+export type PathChoice = Schemas["PathIn"];
+
 /** left, right, bottom, top */
 export type Window = [number, number, number, number];
 
@@ -34,6 +36,8 @@ export interface GraphChoice {
   styles?: Record<number, CurveStyle>;
   area?: AreaChoice;
   tangent?: TangentChoice;
+  /** Points through which solutions of a differential equation are drawn. */
+  paths?: PathChoice[];
 }
 
 /** Width and height (px) of a graph that was not resized. */

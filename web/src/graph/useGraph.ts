@@ -42,10 +42,10 @@ export function useGraph(place: () => Place, size: () => { width: number; height
   const marks = computed(() => marked.value ?? own.value);
 
   const wanted = computed<Schemas["ViewIn"] | null>(() => {
-    const { area, tangent } = now.value;
+    const { area, tangent, paths } = now.value;
     const moved = JSON.stringify(window.value) !== JSON.stringify(own.value.window);
-    if (!moved && !area && !tangent) return null;
-    return { window: moved ? window.value : null, area: area ?? null, tangent: tangent ?? null, marks: Object.keys(passing.value).length === 0 };
+    if (!moved && !area && !tangent && !paths?.length) return null;
+    return { window: moved ? window.value : null, area: area ?? null, tangent: tangent ?? null, paths: paths ?? [], marks: Object.keys(passing.value).length === 0 };
   });
   const request = computed(() => JSON.stringify([place().cell, place().index, place().line.key, wanted.value]));
   let asked = "";

@@ -15,7 +15,7 @@ from ..differential.problem import NoMethod, Problem
 from ..differential.solving import solved_for
 from ..exact import balls
 from ..exact.bridge import settled, to_sympy
-from ..ground.values import GraphValue, Path, SlopeField, Window
+from ..ground.values import Curve, GraphValue, Path, SlopeField, Window
 from .paths import NoSeries, path_through
 from .view import Place, View
 
@@ -51,8 +51,11 @@ def slope_field(evaluator: Evaluator, node: t.Request) -> GraphValue:
         except LineError as error:
             paths.append(error)
     equation = next(part for body in node.bodies for part in parts_of(body) if any(isinstance(n, t.Prime | t.Derivative) for n in part.walk()))
-    field = SlopeField(equation, _grid(slope, problem.letter, y, window), tuple(paths), upright)
-    return GraphValue(window, (settled(ends[0]), settled(ends[1])), (), letter=letter, field=field)
+    field = SlopeField(_grid(slope, problem.letter, y, window), tuple(paths), upright)
+    drawn = [p for p in paths if isinstance(p, Path)]
+    through = tuple((float(to_sympy(p.x)), float(to_sympy(p.y))) for p in drawn if p.pieces)
+    curve = Curve(equation, "slopes", tuple(piece for p in drawn for piece in p.pieces), points=through)
+    return GraphValue(window, (settled(ends[0]), settled(ends[1])), (curve,), letter=letter, field=field)
 
 
 def _slope(problem: Problem, node: t.Request) -> sp.Expr:

@@ -210,10 +210,8 @@ class Path:
 
 @dataclass(frozen=True)
 class SlopeField:
-    """The slopes at points of a grid (x, y, slope), and solutions through points, or what is wrong with one that was chosen.
-    `label` is the equation, `upright` is the name of the function."""
+    """The slopes at points of a grid (x, y, slope), and solutions through points, or what is wrong with one that was chosen. `upright` is the name of the function."""
 
-    label: Node
     slopes: tuple[tuple[float, float, float], ...]
     paths: tuple[Path | LineError, ...]
     upright: str
