@@ -333,6 +333,40 @@ class Graphs(InBrowser):
             "",
         )
 
+    def test_solutions_through_points_of_a_field_of_slopes(self) -> None:
+        self.write("graph y' = x - y, y(0) = 1 for x from -3 to 3, y from -3 to 3")
+        expect(self.page.locator(".plot .slopes")).to_have_count(1)
+        expect(self.curves).to_have_count(1)
+        box = self.plot.bounding_box()
+        assert box is not None
+        self.page.mouse.move(box["x"] + 150, box["y"] + 250)
+        self.page.mouse.click(box["x"] + 150, box["y"] + 250)
+        expect(self.curves).to_have_count(2)
+        chosen = self.page.locator(".through")
+        expect(chosen.locator("input")).to_have_count(2)
+        # a drag is no click
+        self.page.mouse.down()
+        self.page.mouse.move(box["x"] + 220, box["y"] + 200, steps=4)
+        self.page.mouse.up()
+        expect(chosen).to_have_count(1)
+        first = chosen.locator("input").first
+        first.fill("1")
+        first.press("Enter")
+        chosen.locator("input").nth(1).fill("a")
+        chosen.locator("input").nth(1).press("Enter")
+        expect(chosen.locator(".problem")).to_contain_text("number is needed")
+        chosen.locator("input").nth(1).fill("1/2")
+        chosen.locator("input").nth(1).press("Enter")
+        expect(self.curves).to_have_count(2)
+        chosen.get_by_role("button", name="solve").click()
+        expect(self.cell(2).locator(".value annotation").first).to_contain_text(r"e^{-x}")
+        self.page.reload()
+        expect(self.page.locator(".through")).to_have_count(1)
+        self.page.locator(".through").get_by_role("button", name="Remove").click()
+        expect(self.curves).to_have_count(1)
+        self.tool("solution")  # by keyboard, in the middle of the window
+        expect(self.curves).to_have_count(2)
+
     def test_a_changed_or_nudged_definition_redraws(self) -> None:
         self.write("a = 2", "graph a x^2 for x from 0 to 1, y from 0 to 4")
         before = self.curves.first.get_attribute("d") or ""

@@ -25,6 +25,22 @@ describe("a frame", () => {
   });
 });
 
+describe("strokes of a field of slopes", () => {
+  const ends = (stroke: string) => stroke.match(/-?[\d.]+/g)!.map(Number);
+
+  it("are of one length, along the slope as it is seen, and upright where it has no bound", () => {
+    for (const slope of [0, 1, -3, 1e6]) {
+      const [left = 0, top = 0, dx = 0, dy = 0] = ends(frame.stroke(1, 1, slope));
+      expect(Math.hypot(dx, dy)).toBeCloseTo(11, 0);
+      expect(left + dx / 2).toBeCloseTo(frame.x(1), 0);
+      expect(top + dy / 2).toBeCloseTo(frame.y(1), 0);
+      const seen = (frame.y(0) - frame.y(1)) / (frame.x(1) - frame.x(0));
+      if (slope < 10) expect(-dy / dx).toBeCloseTo(slope * seen, 0);
+      else expect(Math.abs(dx)).toBeLessThan(0.2);
+    }
+  });
+});
+
 describe("windows", () => {
   it("have units of one length where that is asked", () => {
     const equal = new Frame(withEqualScales([-2, 2, -10, 30], 464, 348), 464, 348);

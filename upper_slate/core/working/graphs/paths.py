@@ -17,13 +17,15 @@ from ..ground.values import Point, Window
 from ..patience import Budget
 
 #: Terms of the power series of a step.
-_ORDER: Final = 18
+_ORDER: Final = 24
 _BITS: Final = 220
 #: Points that are told of each step, and steps that a path may take.
 _POINTS: Final = 6
-_STEPS: Final = 600
+_STEPS: Final = 1500
 #: No path is followed closer to a place where the slope has no bound than this part of the width.
 _SMALLEST: Final = 1e-7
+#: What a step may add to the doubt, as a part of the window's height: it grows along the path, as fast as the slopes could part.
+_LEFT_OUT: Final = 1e-20
 #: A path ends where its height is not known to this part of the window's height: less than a pixel.
 _SURE: Final = 1e-3
 
@@ -106,7 +108,7 @@ def _step(of: Slope, x: arb, y: arb, h: float, height: float) -> tuple[list[arb]
     if terms is None or bound is None:
         return None
     rest = bound[_ORDER] * span ** _ORDER
-    return (terms[:_ORDER], rest) if rest.is_finite() and float(rest.abs_upper()) < 1e-3 * _SURE * height else None
+    return (terms[:_ORDER], rest) if rest.is_finite() and float(rest.abs_upper()) < _LEFT_OUT * height else None
 
 
 def _box(of: Slope, box_x: arb, y: arb, span: arb, height: float) -> arb | None:
