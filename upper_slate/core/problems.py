@@ -9,7 +9,7 @@ from typing import Final
 CODES: Final = frozenset({
     "syntax", "unknown-name", "reserved-name", "circular", "wrong-arguments", "not-a-function", "division-by-zero",
     "not-real", "outside-domain", "no-such-cell", "needs-above", "undefined-value", "diverges", "no-limit",
-    "not-supported", "too-large", "took-too-long", "out-of-memory", "stopped",
+    "units-differ", "not-supported", "too-large", "took-too-long", "out-of-memory", "stopped",
 })
 
 
@@ -17,13 +17,14 @@ CODES: Final = frozenset({
 class Suggestion:
     """Text to put between `start` and `end` of the line (characters) so that the problem goes away.
 
-    Text with a line break makes two lines; `as_note` makes the line a note instead.
+    Text with a line break makes two lines; `as_note` makes the line a note instead, `with_units` turns the units of the worksheet on.
     """
 
     text: str
     start: int
     end: int
     as_note: bool = False
+    with_units: bool = False
 
     def apply(self, source: str) -> str:
         """The line with the suggestion carried out."""

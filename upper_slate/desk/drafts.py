@@ -7,7 +7,7 @@ from typing import Final
 from ..core.line.result import DraftRow
 from ..core.line.tasks import LineOutcome
 from ..core.page.cells import PlannedLine
-from ..core.page.known import function_head, known_names, tolerant_reading
+from ..core.page.known import function_head, names_of, tolerant_reading
 from ..core.page.page import Answer, Page
 from ..core.reading.unfinished import ends_in_unfinished_word
 from ..store.outcomes import Outcomes
@@ -54,7 +54,7 @@ class Drafts:
         drafted = self.page.draft(cell_id, number, text, answer)
         found: list[DraftRow] = []
         for line, outcome in zip(drafted.lines, drafted.outcomes, strict=True):
-            names = known_names(line.task.names, line.task.failed, function_head(line.task.source))
+            names = names_of(line.task, function_head(line.task.source))
             found.append({"offset": line.offset, "reading": tolerant_reading(line.task.source, names, places=True),
                           "unfinished": ends_in_unfinished_word(line.task.source, names), "result": None if outcome is None else settled_row(line, outcome)})
         return found

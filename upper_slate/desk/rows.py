@@ -8,7 +8,7 @@ from ..core.line.gate import unexpected
 from ..core.line.result import LineResult, LineRow, empty_result
 from ..core.line.tasks import LineOutcome
 from ..core.page.cells import PlannedCell, PlannedLine
-from ..core.page.known import known_names, tolerant_parts
+from ..core.page.known import names_of, tolerant_parts
 
 
 def settled_row(line: PlannedLine, outcome: LineOutcome) -> LineRow:
@@ -22,7 +22,7 @@ def waiting_row(line: PlannedLine, before: LineRow | None, busy_since: float | N
     if before is not None and before["source"] == line.task.source:
         result = before
     else:
-        names = known_names(line.task.names, line.task.failed)
+        names = names_of(line.task)
         parts = tolerant_parts(line.task.source, names, places=True)
         result = empty_result(line.task.source, "busy")
         result["reading"] = tolerant_parts(line.task.source, names).whole

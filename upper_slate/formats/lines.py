@@ -60,7 +60,8 @@ def sentence_of(conventions: Conventions) -> str:
     """How the worksheet is to be read, as it stands at its head."""
     told = conventions.as_dict()
     digits = told["decimals"].replace("sf", "significant figures").replace("dp", "decimal places")
-    return f"Angles in {told['angles']}, {told['numbers']} numbers, decimals to {digits}, fractions {told['fractions']}."
+    units = "with units" if told["units"] == "on" else "without units"
+    return f"Angles in {told['angles']}, {told['numbers']} numbers, decimals to {digits}, fractions {told['fractions']}, {units}."
 
 
 def scalar_latex(value: ScalarResult | None) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from typing import Any, Final, Literal
 
 import sympy as sp
@@ -17,7 +18,7 @@ from ..line.conventions import Conventions
 from ..line.gate import UNEXPECTED, log_once, unexpected
 from ..line.result import NoticeResult, SuggestionResult, empty_result
 from ..line.tasks import LineOutcome, LineTask, MeaningData
-from ..page.known import function_head, known_names, tolerant_reading
+from ..page.known import function_head, names_of, tolerant_reading
 from ..problems import LineError, Suggestion
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
@@ -35,6 +36,7 @@ from ..working.ground.assumed import contradicts
 from ..working.ground.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value, expression, free_letters, is_scalar
 from ..working.questions.ask import ask_relation
 from ..working.tidy.tidy import tidy
+from ..working.units.quantities import settle, without_units
 from ..writing.decimals import Digits, decimal_of
 from ..writing.expressions import NoExactForm
 from ..writing.text import text_of, write_tree
@@ -114,7 +116,7 @@ class _LineWorker:
 
     def _names(self) -> KnownNames:
         own = function_head(self.task.source)
-        return known_names(self.task.names, self.task.failed, own, self.task.near)
+        return names_of(self.task, own)
 
     def _prepare(self, line: t.Line) -> None:
         """Decodes what the line uses, and decides whether it is worked out in complex numbers."""
@@ -207,6 +209,8 @@ class _LineWorker:
         bare = t.unwrapped(node)
         assert bare is not None
         self.writer.answer = evaluator.answered(bare) if isinstance(bare, t.Request) else Answer(evaluator.of(node))
+        if self.context.has_units and is_scalar(self.writer.answer.value) and isinstance(bare, t.Request):
+            self.writer.answer = replace(self.writer.answer, value=settle(self.writer.answer.value))
         return self.writer.answer.value
 
     def _tidied(self, value: Value) -> Value:
@@ -405,6 +409,7 @@ def _asked(node: t.Node | None) -> Literal["decimal", "exact"] | None:
 
 
 def _holds(left: Any, sign: str, right: Any) -> bool:
+    left, right = without_units((left, right))
     if sign in ("=", "!="):
         return judge.is_zero(add([left, negate(right)])) == (sign == "=")
     return holds(sign, judge.compare(left, right))

@@ -23,6 +23,7 @@ from ..working.ground.values import FunctionValue, ListValue, RelationValue, Val
 from ..working.questions.ask import Side, ask_equal, ask_relation
 from ..working.questions.steps import Claim, check_step
 from ..working.questions.verdicts import Verdict
+from ..working.units.quantities import without_units
 from ..writing.style import Style
 from ..writing.text import tree_of, write_tree
 
@@ -48,7 +49,10 @@ def _side(evaluator: Evaluator, node: t.Node) -> Side:
 
 
 def _comparable(context: Context, left: Side, right: Side) -> tuple[Side, Side]:
-    """Functions are compared by what they give for one letter."""
+    """Functions are compared by what they give for one letter, quantities by their numbers in one unit."""
+    if context.has_units and is_scalar(left.value) and is_scalar(right.value):
+        one, other = without_units([left.value, right.value])
+        return Side(one, left.requirements), Side(other, right.requirements)
     if not isinstance(left.value, FunctionValue) and not isinstance(right.value, FunctionValue):
         return left, right
     if not (isinstance(left.value, FunctionValue) and isinstance(right.value, FunctionValue)) or len(left.value.parameters) != len(right.value.parameters):

@@ -30,11 +30,13 @@ def offers_that_work(task: LineTask, suggestions: Iterable[Suggestion], work: Wo
     seen: set[str] = set()
     for suggestion in list(suggestions)[:_MOST]:
         text = suggestion.apply(task.source)
-        if text in seen or (text == task.source and not suggestion.as_note):
+        if text in seen or (text == task.source and not (suggestion.as_note or suggestion.with_units)):
             continue
         seen.add(text)
         if suggestion.as_note:
             found.append({"text": suggestion.text, "start": suggestion.start, "end": suggestion.end, "as": "note"})
+        elif suggestion.with_units:  # not tried: that the units differ is what the student should hear then
+            found.append({"text": suggestion.text, "start": suggestion.start, "end": suggestion.end, "as": "units"})
         elif _leaves_no_error(task, text, work):
             found.append({"text": suggestion.text, "start": suggestion.start, "end": suggestion.end})
     return found

@@ -16,6 +16,7 @@ from .tree import (
     Gap,
     Index,
     InForm,
+    InUnit,
     InverseFunction,
     ListOf,
     Logic,
@@ -28,12 +29,14 @@ from .tree import (
     Power,
     Prime,
     Product,
+    Quantity,
     Relation,
     Request,
     Sum,
     ToDigits,
     Unread,
 )
+from .units import unit_text
 from .words.functions import function_named
 from .words.trailing import WORDS_OF
 
@@ -57,6 +60,10 @@ def _write(node: Node) -> tuple[str, int]:
             return node.text, _ATOM
         case Name():
             return node.name, _ATOM
+        case Quantity(value=Number() | Negative() | Mixed() | Product(operators=("", "/"))):
+            return f"{plain(node.value)} {unit_text(node.unit)}", _PRODUCT
+        case Quantity():
+            return f"{_within(node.value, _POWER)} {unit_text(node.unit)}", _PRODUCT
         case Mixed():
             return f"{node.whole.text} {node.numerator.text}/{node.denominator.text}", _PRODUCT
         case Sum():
@@ -125,6 +132,8 @@ def _statement(node: Node) -> tuple[str, int]:
         case At():
             given = ", ".join(f"{a} = {plain(v)}" for a, v in zip(node.letters, node.values, strict=True))
             return f"{plain(node.body)} at {given}", _LOOSE
+        case InUnit():
+            return f"{plain(node.body)} in {unit_text(node.unit)}", _LOOSE
         case InForm():
             return f"{plain(node.body)} {WORDS_OF[node.form]}", _LOOSE
         case ToDigits():
@@ -161,7 +170,7 @@ def _product(node: Product) -> str:
     text = ""
     for k, (sign, factor) in enumerate(zip(node.operators, node.factors, strict=True)):
         is_bracketed = isinstance(factor, Mixed) or (isinstance(factor, Negative) and (k or not isinstance(factor.body, Number | Name)))
-        written = f"({plain(factor)})" if is_bracketed else _within(factor, _UNARY if k else _PRODUCT)
+        written = f"({plain(factor)})" if is_bracketed else _within(factor, _UNARY if k and not (isinstance(factor, Quantity) and sign in ("*", "")) else _PRODUCT)
         if k == 0:
             text = written
         elif sign in ("mod", "div"):

@@ -97,6 +97,14 @@ class Number(Node):
 
 
 @dataclass(frozen=True)
+class Quantity(Node):
+    """A number with its unit, `10 m/s^2`: each symbol with its power, those below the bar with a negative one."""
+
+    value: Node
+    unit: tuple[tuple[str, int], ...]
+
+
+@dataclass(frozen=True)
 class Mixed(Node):
     """`9 5/6`."""
 
@@ -264,6 +272,14 @@ class ToDigits(Node):
     body: Node
     digits: int
     unit: str
+
+
+@dataclass(frozen=True)
+class InUnit(Node):
+    """`E in km/h`: the same quantity in that unit."""
+
+    body: Node
+    unit: tuple[tuple[str, int], ...]
 
 
 @dataclass(frozen=True)

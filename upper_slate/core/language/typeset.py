@@ -23,6 +23,7 @@ from .tree import (
     Index,
     InForm,
     Interval,
+    InUnit,
     InverseFunction,
     Line,
     ListOf,
@@ -36,12 +37,14 @@ from .tree import (
     Power,
     Prime,
     Product,
+    Quantity,
     Relation,
     Request,
     Sum,
     ToDigits,
     Unread,
 )
+from .units import unit_latex
 from .words import CONSTANTS, GREEK, REQUESTS, function_named
 from .words.trailing import WORDS_OF
 
@@ -169,6 +172,10 @@ class _Typesetter:
             case Name():
                 entry = None if node.name in CONSTANTS else function_named(node.name)
                 return self.mark(entry.latex or "" if entry else self.letter(node.name), node), _ATOM
+            case Quantity():
+                inner = node.value.body if isinstance(node.value, Bracket) else node.value
+                number = self.within(node.value, _POWER) if isinstance(inner, Sum | Cases | At) else self.bare(inner)
+                return self.mark(rf"{number}\,{unit_latex(node.unit)}", node), _UNARY
             case Mixed():
                 whole, top, under = (_number(n) for n in (node.whole, node.numerator, node.denominator))
                 return self.mark(rf"{whole}\tfrac{{{top}}}{{{under}}}", node), _PRODUCT
@@ -225,6 +232,8 @@ class _Typesetter:
             case At():
                 given = ", ".join(f"{self.letter(a)} = {self.write(v)}" for a, v in zip(node.letters, node.values, strict=True))
                 return rf"{self.write(node.body)} \;\text{{ at }}\; {given}", _LOOSE
+            case InUnit():
+                return rf"{self.write(node.body)} \;\text{{ in }}\, {unit_latex(node.unit)}", _LOOSE
             case InForm():
                 return rf"{self.write(node.body)} \;\text{{ {WORDS_OF[node.form]}}}", _LOOSE
             case ToDigits():

@@ -11,6 +11,7 @@ ANGLES: Final = ("radians", "degrees", "gon")
 NUMBERS: Final = ("real", "complex")
 RESULTS: Final = ("exact", "decimal", "both")
 FRACTIONS: Final = ("improper", "mixed")
+UNITS: Final = ("off", "on")
 
 
 @dataclass(frozen=True)
@@ -22,9 +23,10 @@ class Conventions:
     results: str = "exact"
     decimals: str = "6 sf"
     fractions: str = "improper"
+    units: str = "off"
 
     def __post_init__(self) -> None:
-        for name, allowed in (("angles", ANGLES), ("numbers", NUMBERS), ("results", RESULTS), ("fractions", FRACTIONS)):
+        for name, allowed in (("angles", ANGLES), ("numbers", NUMBERS), ("results", RESULTS), ("fractions", FRACTIONS), ("units", UNITS)):
             if getattr(self, name) not in allowed:
                 raise ValueError(f"{name} is one of {', '.join(allowed)}, not {getattr(self, name)}")
         count, unit = self.digits
@@ -48,4 +50,4 @@ class Conventions:
 
     def as_dict(self) -> dict[str, str]:
         return {"angles": self.angles, "numbers": self.numbers, "results": self.results, "decimals": self.decimals,
-                "fractions": self.fractions}
+                "fractions": self.fractions, "units": self.units}

@@ -48,8 +48,9 @@ class NoticeResult(TypedDict):
     suggestions: list[SuggestionResult]
 
 
-#: Text to put between two places of the line, in characters; a line break in it makes two lines, `as: note` makes the line a note.
-SuggestionResult = TypedDict("SuggestionResult", {"text": str, "start": int, "end": int, "as": NotRequired[Literal["note"]]})
+#: Text to put between two places of the line, in characters; a line break in it makes two lines, `as: note` makes the line a note,
+#: `as: units` turns the units of the worksheet on.
+SuggestionResult = TypedDict("SuggestionResult", {"text": str, "start": int, "end": int, "as": NotRequired[Literal["note", "units"]]})
 
 
 class ErrorResult(TypedDict):
@@ -179,7 +180,8 @@ class FieldResult(TypedDict):
 
 
 class GraphResult(TypedDict):
-    """`window` is left, right, bottom, top; `axis` is plain, pi or degrees; `elsewhere` is a window with something in it, where this has nothing."""
+    """`units` are those of the numbers across and up, where they are quantities. `window` is left, right, bottom, top;
+    `axis` is plain, pi or degrees; `elsewhere` is a window with something in it, where this has nothing."""
 
     window: list[float]
     letter: str
@@ -190,6 +192,7 @@ class GraphResult(TypedDict):
     area: AreaResult | None
     tangent: TangentResult | None
     field: NotRequired[FieldResult | None]
+    units: NotRequired[list[str]]
 
 
 class HeadResult(TypedDict):

@@ -16,7 +16,8 @@ from ..reading.names import KnownNames
 from ..reading.tokens import tokenize
 
 
-def known_names(names: dict[str, MeaningData], failed: dict[str, int], own: tuple[str, str] | None = None, near: tuple[str, ...] = ()) -> KnownNames:
+def known_names(names: dict[str, MeaningData], failed: dict[str, int], own: tuple[str, str] | None = None, near: tuple[str, ...] = (),
+                units: bool = False) -> KnownNames:
     """What the reading must know: which names are functions, which are values. `own` is a function that is being defined."""
     functions = {n: m.written for n, m in names.items() if m.kind == "function"}
     is_new = own is not None and own[0] not in functions
@@ -25,7 +26,12 @@ def known_names(names: dict[str, MeaningData], failed: dict[str, int], own: tupl
     return KnownNames(functions, frozenset(n for n in {*names, *failed} if n not in functions), near=near, own=own[0] if own is not None and is_new else "",
                       letters={n: m.letters for n, m in names.items() if m.letters}, lists=frozenset(n for n, m in names.items() if m.kind == "list"),
                       matrices=frozenset(n for n, m in names.items() if m.kind == "list" and any(isinstance(i, list) and i[:1] == ["list"] for i in m.value[1:])),
-                      equations=frozenset(n for n, m in names.items() if m.kind in ("relation", "solutions")))
+                      equations=frozenset(n for n, m in names.items() if m.kind in ("relation", "solutions")), units=units)
+
+
+def names_of(task: LineTask, own: tuple[str, str] | None = None) -> KnownNames:
+    """The same of a line's task, with whether its worksheet has units."""
+    return known_names(task.names, task.failed, own, task.near, task.conventions.get("units") == "on")
 
 
 def tolerant_reading(source: str, names: KnownNames, places: bool = False) -> str:
@@ -46,14 +52,15 @@ def tolerant_parts(source: str, names: KnownNames, places: bool = False) -> SetL
 
 def names_said(task: LineTask) -> frozenset[str]:
     """The names that a line says itself, as it is read; not one that it defines, nor letters that it binds."""
-    known = known_names(task.names, task.failed, function_head(task.source))
-    return _names_said(task.source, tuple(sorted(known.functions.items())), known.values, tuple(sorted(known.letters.items())))
+    known = names_of(task, function_head(task.source))
+    return _names_said(task.source, tuple(sorted(known.functions.items())), known.values, tuple(sorted(known.letters.items())), known.units)
 
 
 @lru_cache(maxsize=2_000)
-def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: frozenset[str], letters: tuple[tuple[str, tuple[str, ...]], ...]) -> frozenset[str]:
+def _names_said(source: str, functions: tuple[tuple[str, str], ...], values: frozenset[str], letters: tuple[tuple[str, tuple[str, ...]], ...],
+                units: bool) -> frozenset[str]:
     try:
-        line = read_line(source, KnownNames(dict(functions), values, letters=dict(letters)), tolerant=True)
+        line = read_line(source, KnownNames(dict(functions), values, letters=dict(letters), units=units), tolerant=True)
     except LineError:
         return frozenset()
     except Exception:

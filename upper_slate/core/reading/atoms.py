@@ -29,6 +29,8 @@ class Atoms(Part):
         count = 0
         while self.cursor.token.kind in ("!", "°", "%", "'", "''") or (self.cursor.token.kind == "!=" and self._is_factorial_equals()):
             token = self.cursor.token
+            if token.kind == "°" and self.cursor.names.units and self.cursor.ahead().text in ("C", "F") and not self.cursor.ahead().spaced:
+                break  # a temperature
             if token.kind == "!=":  # `3!=6` is read as ≠
                 self.cursor.note(f"Read as ≠ (not equal). For the factorial write {self.cursor.text_of(node)}! = with a space.", token.start, token.end)
                 break

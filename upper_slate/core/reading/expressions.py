@@ -32,6 +32,7 @@ from .cursor import Deeper
 from .grammar import Part
 from .letters import free_letters, only_letter
 from .tokens import Token, canonical_name
+from .units import halved, with_unit
 
 RELATION_SIGNS: Final = ("=", "!=", "<", "<=", ">", ">=")
 
@@ -139,7 +140,7 @@ class Expressions(Part):
         return terms[0] if len(terms) == 1 else Sum(tuple(terms), tuple(signs), start=terms[0].start, end=terms[-1].end)
 
     def product(self) -> Node:
-        first = self.unary()
+        first = with_unit(self.cursor, self.unary())
         factors, operators = [first], [""]
         while not self.cursor.at_stop() or self.cursor.is_word("mod", "div"):
             token = self.cursor.token
@@ -153,15 +154,16 @@ class Expressions(Part):
                 if self.cursor.at_stop():
                     factors.append(self.missing(token))
                 else:
-                    factors.append(self.unary())
+                    factors.append(with_unit(self.cursor, self.unary()))
                 operators.append(token.text if token.kind == "name" else token.kind)
                 _join_percentage(factors, operators)
+                halved(self.cursor, factors, operators)
             elif self._starts_operand():
                 self._refuse_times_sign(token)
                 self._note_function_beside(factors[-1], token)
                 if token.kind == "number" and self.cursor.tokens[self.cursor.at - 1].kind in ("number", "super"):
                     raise self.two_numbers(token)
-                factor = self.unary()
+                factor = with_unit(self.cursor, self.unary())
                 self._note_slash(factors, operators, factor, token)
                 factors.append(factor)
                 operators.append("")

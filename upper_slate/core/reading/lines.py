@@ -7,7 +7,8 @@ from collections.abc import Callable
 from dataclasses import replace
 from typing import Final
 
-from ..language.tree import Call, Line, ListOf, Logic, Name, Node, Notice, Relation, Request, placed, unwrapped
+from ..language.tree import Call, InUnit, Line, ListOf, Logic, Name, Node, Notice, Relation, Request, placed, unwrapped
+from ..language.units import Factors
 from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .differential import refuse_unknown
@@ -20,6 +21,7 @@ from .reader import Reader
 from .said_around import without_opening, without_result_sign
 from .tokens import Token, canonical_name, meaningless, tokenize
 from .trailing import Ending, without_ending
+from .units import ending_unit, letters_for_units, refuse_conversion
 from .uses import use_of
 
 _STEP_SIGNS: Final = ("=", "<=>", "=>")
@@ -54,7 +56,7 @@ def _read_latex(source: str, names: KnownNames, tolerant: bool) -> Line:
         raise
     except _InText as inner:
         error = inner.error
-        offers = tuple(Suggestion(s.apply(text), 0, len(source), s.as_note) for s in error.suggestions)
+        offers = tuple(Suggestion(s.apply(text), 0, len(source), s.as_note, s.with_units) for s in error.suggestions)
         raise LineError(error.code, error.message, 0, len(source), offers, error.values) from None
     shown = Notice(f"Read as {text}.", 0, len(source), offers=(Suggestion(text, 0, len(source)),))
     others = tuple(replace(n, start=0, end=len(source), offers=tuple(Suggestion(o.apply(text), 0, len(source)) for o in n.offers)) for n in line.notices)
@@ -90,6 +92,8 @@ class _LineReader:
             return Line("empty", self.source)
         if not self.tolerant:
             refuse_impossible(self.source, self.tokens, self.names)
+            if not self.names.units and (told := letters_for_units(self.tokens, self.names)):
+                self.notices.append(told)
         self._note_two_slashes()
         self.tokens = self._without_articles()
         first = self.tokens[0]
@@ -131,6 +135,7 @@ class _LineReader:
         token = reader.cursor.token
         if token.kind == "end" or self.tolerant:
             return
+        refuse_conversion(reader.cursor)
         place = token.start, token.end
         if token.kind in (")", "]"):
             raise LineError("syntax", f"This {token.text} closes a bracket that was never opened.", *place, Suggestion("", *place))
@@ -294,6 +299,7 @@ class _LineReader:
         self.tokens = without_result_sign(whole, self.names, start) if not self.tolerant else whole
         is_asked = self.tokens is not whole
         self.tokens, self.endings = without_ending(self.tokens, self.names, self.tolerant)
+        unit = self._without_unit()
         if any(t.kind == "±" for t in self.tokens):
             return self._both_signs(start)
         reader = self._reader(start=start)
@@ -303,13 +309,22 @@ class _LineReader:
             if reader.cursor.token.kind == "," and not isinstance(body, Request):
                 body = self._several(reader, body)
         self._finish(reader)
-        body = self._ended(body)
+        body = self._ended(body if unit is None else InUnit(body, unit, start=body.start, end=whole[-1].end))
         bare = unwrapped(body)
         if is_asked and isinstance(bare, Request) and bare.name in ("solve", "graph"):
             raise LineError("syntax", "After = the other side is missing.", self.tokens[-1].start, len(self.source.rstrip()))
         self._note_two_statements(bare)
         kind = "request" if isinstance(bare, Request) else "equation" if isinstance(bare, Relation | Logic) else "expression"
         return self._line(kind, reader, body)
+
+    def _without_unit(self) -> Factors | None:
+        """Takes `in km/h` off the end, where the worksheet has units."""
+        found = ending_unit(self.tokens, self.source, self.names) if self.names.units else None
+        if found is None:
+            return None
+        at, unit = found
+        self.tokens = [*self.tokens[:at], Token("end", "", self.tokens[at - 1].end, self.tokens[at - 1].end, True)]
+        return unit
 
     def _refuse_value_behind(self, reader: Reader, body: Node) -> None:
         """`x^2 where x = 3` and `x^2 + 1, x = 3` are meant with at."""

@@ -32,6 +32,8 @@ class KnownNames:
     matrices: frozenset[str] = frozenset()
     #: names of equations
     equations: frozenset[str] = frozenset()
+    #: whether symbols behind numbers are units
+    units: bool = False
 
     def binding(self, *letters: str) -> KnownNames:
         """The same names, with these as letters of their own."""

@@ -15,6 +15,7 @@ from ..line.conventions import Conventions
 from ..problems import Suggestion
 from .ground.answer import Answer
 from .ground.values import Requirement, Value
+from .units.definitions import is_unit_name, unit_symbol
 
 if TYPE_CHECKING:
     from .graphs.view import View
@@ -73,8 +74,15 @@ class Context:
     view: View | None = None
     _resolving: list[str] = field(default_factory=list)
 
+    @property
+    def has_units(self) -> bool:
+        """Whether the worksheet is one with units."""
+        return self.conventions.units == "on"
+
     def symbol(self, name: str) -> sp.Symbol:
         """The letter as SymPy sees it, with what is assumed of it; of a function's own letter, or one that is bound, nothing is assumed."""
+        if is_unit_name(name):
+            return unit_symbol(name.partition(" ")[2])
         known = None if name in self.bound else self.assumptions.get(name)
         if known is None:
             return sp.Symbol(name) if self.complex else sp.Symbol(name, real=True)

@@ -23,6 +23,7 @@ from .ground.functionals import combine, compose, inverse_of
 from .ground.rationals import rational_value
 from .ground.substitution import put_in, put_in_requirements, relation
 from .ground.values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, SolutionsValue, Value, expression, free_letters, is_scalar, not_scalar, what
+from .units.quantities import converted, quantity, require_same_kind, settle
 
 _INVERSES = {record.name: record.inverse for record in RECORDS if record.inverse}
 _RELATIONS = {"=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan, ">": sp.StrictGreaterThan, ">=": sp.GreaterThan}
@@ -42,7 +43,8 @@ class Evaluator:
             if number is not None:
                 return Surd({(): number})
         try:
-            return _RULES[type(node)](self, node)
+            value = _RULES[type(node)](self, node)
+            return settle(value) if self.context.has_units and not isinstance(node, t.InUnit | t.Quantity) else value
         except LineError as error:
             raise error.placed(node.start, node.end) from None
 
@@ -61,6 +63,13 @@ class Evaluator:
             if "e" in node.text.lower() and abs(int(node.text.lower().split("e")[1])) > 100_000:
                 raise LineError("too-large", "This number would be longer than 100,000 digits.")
         return Surd.rational(node.value)
+
+    def quantity(self, node: t.Quantity) -> Value:
+        return quantity(self.scalar(node.value), node.unit)
+
+    def in_unit(self, node: t.InUnit) -> Value:
+        value = self.scalar(node.body)
+        return quantity(converted(value, node.unit), node.unit)
 
     def mixed(self, node: t.Mixed) -> Value:
         under = node.denominator.value
@@ -183,6 +192,8 @@ class Evaluator:
 
     def sum(self, node: t.Sum) -> Value:
         values = [self.of(term) for term in node.terms]
+        if self.context.has_units:
+            require_same_kind([v for v in values if is_scalar(v)])
         if all(is_scalar(v) for v in values):
             return add([v if sign == "+" else negate(v) for v, sign in zip(values, node.signs, strict=True)])
         total = values[0] if node.signs[0] == "+" else self._negated(values[0])
@@ -473,7 +484,8 @@ def _needs_above(name: str, cell: int) -> LineError:
 
 
 _RULES: dict[type, Callable[..., Value]] = {
-    t.Number: Evaluator.number, t.Mixed: Evaluator.mixed, t.Name: Evaluator.name, t.CellReference: Evaluator.cell, t.Sum: Evaluator.sum,
+    t.Number: Evaluator.number, t.Quantity: Evaluator.quantity, t.InUnit: Evaluator.in_unit,
+    t.Mixed: Evaluator.mixed, t.Name: Evaluator.name, t.CellReference: Evaluator.cell, t.Sum: Evaluator.sum,
     t.Product: Evaluator.product, t.Negative: Evaluator.negative, t.Power: Evaluator.power, t.Postfix: Evaluator.postfix,
     t.Absolute: Evaluator.absolute, t.Bracket: Evaluator.bracket, t.Call: Evaluator.call, t.Apply: Evaluator.apply, t.Compose: Evaluator.compose,
     t.InverseFunction: Evaluator.inverse, t.Prime: prime, t.Derivative: derivative, t.At: Evaluator.at,

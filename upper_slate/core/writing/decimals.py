@@ -17,8 +17,10 @@ from ..working.exact.enclosed import ComplexRoot
 from ..working.exact.surd import Surd
 from ..working.ground import judge
 from ..working.ground.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value
+from ..working.units.quantities import written_parts
 from .expressions import expression_tree, in_unit
 from .numbers import decimal_digits, product_of, sum_of
+from .quantities import quantity_tree
 from .style import PLAIN, Style
 
 _LAST_BITS = 40_000
@@ -64,6 +66,9 @@ def decimal_of(value: Value, digits: Digits, style: Style = PLAIN) -> Rounded:
         raise NoDecimal
     if not value.free_symbols:
         return _number(value, digits)
+    if (parts := written_parts(value)) is not None:
+        rounded = decimal_of(parts[0], digits, style)
+        return Rounded(quantity_tree(rounded.tree, parts[1]), rounded.exact)
     return _with_letters(value, digits, style)
 
 

@@ -9,10 +9,12 @@ from sympy.core.function import AppliedUndef
 from sympy.core.relational import Relational
 
 from ..language.tree import Bracket, Call, Cases, Name, Negative, Node, Number, Postfix, Power, Product
-from ..working.exact.bridge import from_sympy
+from ..working.exact.bridge import from_sympy, to_sympy
 from ..working.exact.function_records import NAMED, RECORDS
 from ..working.exact.surd import ONE, I, Surd, denominators
+from ..working.units.quantities import written_parts
 from .numbers import Signed, integer, product_of, quotient_of, root_node, sum_of, surd_tree
+from .quantities import quantity_tree
 from .relations import condition_tree
 from .style import PLAIN, Style
 
@@ -59,6 +61,8 @@ class _Writer:
         surd = from_sympy(expr) if isinstance(expr, sp.Expr) and not expr.free_symbols else None
         if surd is not None:
             return surd_tree(surd, self.style)
+        if isinstance(expr, sp.Expr) and (parts := written_parts(expr)) is not None:
+            return quantity_tree(self.write(to_sympy(parts[0])), parts[1])
         match expr:
             case sp.Symbol():
                 return Name(expr.name)
@@ -151,7 +155,7 @@ class _Writer:
 
     def _signed(self, term: sp.Expr) -> Signed:
         """A term as sign and tree: number, letters, functions, brackets, over what stands under the bar."""
-        if not isinstance(term, sp.Mul):
+        if not isinstance(term, sp.Mul) or written_parts(term) is not None:
             return _split_sign(self.write(term))
         coefficient, over, under = ONE, [], []
         for factor in term.args:

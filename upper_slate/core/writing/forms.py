@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
+from typing import Final
 
 import sympy as sp
 from flint import fmpq
@@ -12,6 +13,7 @@ from flint import fmpq
 from ..language.plain import plain
 from ..language.tree import Call, Mixed, Name, Negative, Node, Number, Postfix, Power, Product
 from ..language.typeset import typeset
+from ..language.units import OFFSET, Factors
 from ..line.result import Sign
 from ..working.exact import angles, roots
 from ..working.exact.bridge import to_sympy
@@ -20,7 +22,10 @@ from ..working.exact.surd import Surd
 from ..working.ground.values import FunctionValue, Value
 from ..working.tidy import rewriting
 from ..working.tidy.tidy import _expansion_bound, agrees, degree_bound
+from ..working.units.definitions import BASE
+from ..working.units.quantities import converted, has_units, kind_of, written_parts
 from .numbers import decimal_digits, integer, product_of, quotient_of, surd_tree, terminating
+from .quantities import quantity_tree
 from .style import PLAIN, Style
 from .text import tree_of
 
@@ -63,6 +68,11 @@ def _candidates(value: Value, style: Style) -> Iterator[tuple[str, Node]]:
         if style != PLAIN:
             yield ("exact" if style.decimals else "improper", surd_tree(value))
         yield from _rational_forms(value.as_fmpq) if value.is_rational else _radical_forms(value)
+    elif (parts := written_parts(value)) is not None:
+        yield from _in_base_units(value, parts[1], style)
+        yield from ((name, quantity_tree(tree, parts[1])) for name, tree in _candidates(parts[0], style) if name not in _OF_PLAIN_NUMBERS)
+    elif has_units(value):
+        return
     elif isinstance(value, sp.Expr) and value.free_symbols and not value.has(sp.Piecewise) and sp.count_ops(value) < 150:
         if style.decimals:
             yield ("exact", tree_of(value, Style(half_turn=style.half_turn)))
@@ -74,6 +84,19 @@ def _candidates(value: Value, style: Style) -> Iterator[tuple[str, Node]]:
             yield ("degrees", _degrees(q))
         if value.has(sp.I):
             yield from _rectangular(value)
+
+
+#: Forms that say nothing of a number with a unit.
+_OF_PLAIN_NUMBERS: Final = ("prime factors", "percentage", "degrees", "radians")
+
+
+def _in_base_units(value: sp.Expr, unit: Factors, style: Style) -> Iterator[tuple[str, Node]]:
+    """In kilograms, metres, seconds …, where it is written in others."""
+    kind = kind_of({name: Fraction(power) for name, power in unit})
+    base = tuple((name, int(power)) for name, power in zip(BASE, kind, strict=True) if power)
+    if base != unit and not any(name in OFFSET for name, _ in unit):
+        yield "base units", quantity_tree(tree_of(converted(value, base), style), base)
+
 
 
 def _radians(value: Value, style: Style) -> Iterator[tuple[str, Node]]:

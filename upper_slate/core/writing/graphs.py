@@ -10,6 +10,7 @@ import sympy as sp
 from ..language.plain import plain
 from ..language.tree import Call, Name, Node, Relation
 from ..language.typeset import typeset
+from ..language.units import unit_text
 from ..language.words import CONSTANTS, FUNCTIONS
 from ..line import result as r
 from ..line.result import AreaResult, AsymptoteResult, CurveResult, FeatureResult, GraphResult, MeetingResult, ScalarResult, TangentResult, Written
@@ -52,6 +53,8 @@ class _Writer:
         found: GraphResult = {"window": list(value.window), "letter": value.letter, "axis": value.axis, "curves": [self._curve(c) for c in value.curves],
                                "meetings": meetings,
                 "elsewhere": None if value.elsewhere is None else list(value.elsewhere), "area": self._area(value.area), "tangent": self._tangent(value.tangent)}
+        if any(value.units):
+            found["units"] = [unit_text(unit) if unit else "" for unit in value.units]
         return found if value.field is None else found | {"field": self._field(value.field)}
 
     def _field(self, field: SlopeField) -> r.FieldResult:

@@ -81,6 +81,7 @@ function lineAtCursor() {
 function mend(line: DraftLine, offer: Offer): void {
   if (!editor) return;
   if (offer.as === "note") return sheet.makeNote(props.cell.id);
+  if (offer.as === "units") return sheet.setConvention({ units: "on" });
   const from = line.offset + offer.start;
   editor.view.dispatch({ changes: { from, to: line.offset + offer.end, insert: offer.text }, selection: { anchor: from + offer.text.length } });
   editor.focus();

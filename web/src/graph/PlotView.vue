@@ -99,8 +99,10 @@ defineExpose({ plot });
       <text v-for="tick in ticksX" :key="`x${tick.value}`" :x="frame.x(tick.value)" :y="frame.bottom + 16" text-anchor="middle">{{ tick.label }}</text>
       <text v-for="tick in ticksY" :key="`y${tick.value}`" :x="frame.left - 7" :y="frame.y(tick.value) + 4" text-anchor="end">{{ tick.label }}</text>
       <text v-if="choice.titles?.x" class="axis-title" :x="frame.right - 6" :y="frame.bottom - 7" text-anchor="end">{{ choice.titles.x }}</text>
+      <text v-else-if="graph.units?.[0]" class="axis-title" :x="frame.right - 6" :y="frame.bottom - 7" text-anchor="end">{{ graph.letter }} / {{ graph.units[0] }}</text>
       <text v-else class="letter" :x="frame.right + 5" :y="frame.bottom + 4">{{ graph.letter }}</text>
       <text v-if="choice.titles?.y" class="axis-title" :x="frame.left + 7" :y="frame.top + 16">{{ choice.titles.y }}</text>
+      <text v-else-if="graph.units?.[1]" class="axis-title" :x="frame.left + 7" :y="frame.top + 16">{{ other }} / {{ graph.units[1] }}</text>
       <text v-else class="letter" :x="frame.left + 4" :y="frame.top - 5">{{ other }}</text>
       <text v-if="choice.titles?.graph" class="title" :x="(frame.left + frame.right) / 2" :y="frame.top - 5" text-anchor="middle">{{ choice.titles.graph }}</text>
     </g>

@@ -13,6 +13,7 @@ const LONG = 44;
 /** What stands on the button: the line that comes of it, where that is short. */
 export function offerWords(source: string, offer: Offer): string {
   if (offer.as === "note") return "make it a note";
+  if (offer.as === "units") return "turn units on";
   const line = taken(source, offer).trim();
   if (line.includes("\n")) return `in ${line.split("\n").length} lines`;
   if (line.length <= LONG) return line;

@@ -9,7 +9,7 @@ export type Preferences = Required<Schemas["Preferences"]> & { print: PrintChoic
 export type PrintChoices = Required<Schemas["PrintChoices"]>;
 
 /** What a worksheet begins with where nothing else is preferred. */
-export const USUAL_CONVENTIONS: Record<string, string> = { angles: "radians", numbers: "real", results: "exact", decimals: "6 sf", fractions: "improper" };
+export const USUAL_CONVENTIONS: Record<string, string> = { angles: "radians", numbers: "real", results: "exact", decimals: "6 sf", fractions: "improper", units: "off" };
 
 export const TEXT_SIZES = [85, 100, 115, 130, 150, 175, 200] as const;
 

@@ -6,8 +6,8 @@ import "element-plus/es/components/dropdown-menu/style/css";
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/components/dropdown/index";
 import { ref } from "vue";
 
-/** A word of the sentence of conventions, which is changed where it stands: arrows choose, Enter takes, Escape leaves. */
-defineProps<{ value: string; label: string; choices: Record<string, string> }>();
+/** A word of the sentence of conventions, which is changed where it stands: arrows choose, Enter takes, Escape leaves. `words` are for values that say nothing by themselves. */
+defineProps<{ value: string; label: string; choices: Record<string, string>; words?: Record<string, string> }>();
 /** Escape leaves also before the list has taken the focus. */
 const list = ref<InstanceType<typeof ElDropdown>>();
 const emit = defineEmits<{ choose: [value: string]; closed: [] }>();
@@ -15,10 +15,10 @@ const emit = defineEmits<{ choose: [value: string]; closed: [] }>();
 
 <template>
   <ElDropdown ref="list" trigger="click" placement="bottom-start" @command="emit('choose', $event)" @visible-change="(open: boolean) => !open && emit('closed')">
-    <button class="choice" :aria-label="`${label} ${value}: change`" @keydown.esc="list?.handleClose()">{{ value }}</button>
+    <button class="choice" :aria-label="`${label} ${value}: change`" @keydown.esc="list?.handleClose()">{{ words?.[value] ?? value }}</button>
     <template #dropdown>
       <ElDropdownMenu :aria-label="label">
-        <ElDropdownItem v-for="(example, choice) in choices" :key="choice" :command="choice" class="option" :class="{ on: choice === value }">{{ choice }} <small>{{ example }}</small></ElDropdownItem>
+        <ElDropdownItem v-for="(example, choice) in choices" :key="choice" :command="choice" class="option" :class="{ on: choice === value }">{{ words?.[choice] ?? choice }} <small>{{ example }}</small></ElDropdownItem>
       </ElDropdownMenu>
     </template>
   </ElDropdown>

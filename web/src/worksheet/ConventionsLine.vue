@@ -9,6 +9,7 @@ const sheet = useWorksheet();
 const ANGLES = { radians: "180° is π", degrees: "180° is 180", gon: "180° is 200" };
 const NUMBERS = { real: "√−4 is an error", complex: "√−4 is 2i" };
 const FRACTIONS = { improper: "59/6", mixed: "9 5/6" };
+const UNITS = { off: "5 kg is 5·k·g", on: "5 kg is a mass" };
 
 /** The cursor goes back to the line that was being written; with none open the focus stays at the word. */
 function back(): void {
@@ -24,7 +25,8 @@ function back(): void {
     <ConventionWord :value="sheet.conventions.numbers ?? ''" label="Numbers" :choices="NUMBERS" @choose="sheet.setConvention({ numbers: $event })" @closed="back" />
     numbers, decimals to
     <DigitsWord :decimals="sheet.conventions.decimals ?? '6 sf'" @choose="sheet.setConvention({ decimals: $event })" @closed="back" />, fractions
-    <ConventionWord :value="sheet.conventions.fractions ?? ''" label="Fractions" :choices="FRACTIONS" @choose="sheet.setConvention({ fractions: $event })" @closed="back" />.
+    <ConventionWord :value="sheet.conventions.fractions ?? ''" label="Fractions" :choices="FRACTIONS" @choose="sheet.setConvention({ fractions: $event })" @closed="back" />,
+    <ConventionWord :value="sheet.conventions.units ?? 'off'" label="Units" :choices="UNITS" :words="{ off: 'without units', on: 'with units' }" @choose="sheet.setConvention({ units: $event })" @closed="back" />.
   </p>
 </template>
 

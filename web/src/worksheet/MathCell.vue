@@ -71,6 +71,7 @@ function mend(index: number, offer: Offer): void {
   const line = lines.value[index];
   if (!line) return;
   if (offer.as === "note") return sheet.makeNote(props.cell.id);
+  if (offer.as === "units") return sheet.setConvention({ units: "on" });
   const before = props.cell.text.slice(0, line.offset ?? 0);
   const after = props.cell.text.slice((line.offset ?? 0) + line.source.length);
   sheet.edit(props.cell.id, { text: before + taken(line.source, offer) + after });

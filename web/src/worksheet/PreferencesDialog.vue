@@ -24,6 +24,7 @@ const CONVENTIONS: { name: string; label: string; choices: [value: string, label
   { name: "results", label: "Results", choices: [["exact", "exact"], ["decimal", "decimals"], ["both", "both"]] },
   { name: "decimals", label: "Decimals to", choices: [["3 sf", "3 significant figures"], ["4 sf", "4 significant figures"], ["6 sf", "6 significant figures"], ["10 sf", "10 significant figures"], ["1 dp", "1 decimal place"], ["2 dp", "2 decimal places"], ["3 dp", "3 decimal places"], ["4 dp", "4 decimal places"]] },
   { name: "fractions", label: "Fractions", choices: [["improper", "improper, 59/6"], ["mixed", "mixed, 9 5/6"]] },
+  { name: "units", label: "Units", choices: [["off", "without units"], ["on", "with units, 10 m/s²"]] },
 ];
 const THEMES: [Theme, string][] = [["system", "as the system"], ["light", "light"], ["dark", "dark"]];
 

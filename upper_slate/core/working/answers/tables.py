@@ -9,12 +9,13 @@ import sympy as sp
 from ...language import tree as t
 from ...problems import LineError
 from ..binding.bodies import Body, body_in, end_of, real_end
-from ..exact.bridge import settled
+from ..exact.bridge import settled, to_sympy
 from ..ground import judge
 from ..ground.substitution import put_in_requirements, put_in_scalar
 from ..ground.values import Scalar, TableValue
 from ..solving.families import compare, exact
 from ..tidy.tidy import tidy
+from ..units.quantities import Monomial, monomial, number_in, settle, unit_of
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
@@ -35,10 +36,19 @@ def table(evaluator: Evaluator, node: t.Request) -> TableValue:
 
 def _places(evaluator: Evaluator, node: t.Request) -> list[Scalar]:
     assert node.low is not None and node.high is not None
-    low, high = real_end(evaluator, node.low), real_end(evaluator, node.high)
+    unit = unit_of(*(settled(end_of(evaluator, end)) for end in (node.low, node.high))) if evaluator.context.has_units else {}
+    if unit:
+        return [settled(to_sympy(place) * monomial(unit)) for place in _steps(evaluator, node, unit)]
+    return _steps(evaluator, node, unit)
+
+
+def _steps(evaluator: Evaluator, node: t.Request, unit: Monomial) -> list[Scalar]:
+    """The places of a range, as numbers of its unit where it has one."""
+    assert node.low is not None and node.high is not None
+    low, high = (_number(end, unit) for end in (real_end(evaluator, node.low), real_end(evaluator, node.high)))
     if low.free_symbols or high.free_symbols or not low.is_finite or not high.is_finite:
         raise LineError("outside-domain", "A table runs from one number to another.", node.low.start, node.high.end)
-    step = end_of(evaluator, node.step) if node.step is not None else _usual_step(low, high)
+    step = _number(end_of(evaluator, node.step), unit) if node.step is not None else _usual_step(low, high)
     if step.free_symbols or not step.is_finite or judge.sign(settled(step)) == 0 or judge.sign(settled(step)) * compare(high, low) < 0:
         where = node.step or node.high
         raise LineError("outside-domain", "The step must be a number that leads from the first end to the second.", where.start, where.end)
@@ -46,6 +56,10 @@ def _places(evaluator: Evaluator, node: t.Request) -> list[Scalar]:
     if count > _MOST_ROWS:
         raise LineError("too-large", f"This table would have {count} rows; {_MOST_ROWS} are the most.")
     return [settled(exact(low + k * step)) for k in range(count)]
+
+
+def _number(end: sp.Expr, unit: Monomial) -> sp.Expr:
+    return to_sympy(number_in(settled(end), unit)) if unit else end
 
 
 def _usual_step(low: sp.Expr, high: sp.Expr) -> sp.Expr:
@@ -60,7 +74,7 @@ def _value(evaluator: Evaluator, body: Body, place: Scalar) -> Scalar | None:
     try:
         with context.collecting():
             put_in_requirements(context, body.requirements, given)
-            return tidy(put_in_scalar(context, settled(body.expr), given))
+            return settle(tidy(put_in_scalar(context, settled(body.expr), given)))
     except LineError as error:
         if error.code == "not-supported":
             raise

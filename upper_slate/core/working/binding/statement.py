@@ -19,6 +19,7 @@ from ..ground import judge
 from ..ground.arithmetic import add, negate
 from ..ground.substitution import condition, put_in_requirements, put_in_scalar
 from ..ground.values import RelationValue, Requirement, Scalar, expression, is_scalar
+from ..units.quantities import without_units
 
 if TYPE_CHECKING:
     from ..evaluate import Evaluator
@@ -90,7 +91,8 @@ def of_relation(value: RelationValue) -> Statement:
 
 
 def of_sides(left: Scalar, sign: str, right: Scalar) -> Statement:
-    """One relation."""
+    """One relation; of quantities, one of their numbers."""
+    left, right = without_units((left, right))
     return Statement("", atom=Atom(_difference(left, right), sign, (expression(left), expression(right))))
 
 

@@ -9,14 +9,17 @@ from typing import TYPE_CHECKING, Final
 import sympy as sp
 
 from ...language import tree as t
+from ...language.units import Factors
 from ...problems import LineError
 from ..binding.bodies import Body, body_in, end_of
 from ..binding.statement import statement_of
 from ..exact.balls import NoBall
-from ..exact.bridge import settled
+from ..exact.bridge import settled, to_sympy
 from ..ground.values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, free_letters, is_scalar
 from ..patience import Budget
 from ..solving.equation import Range
+from ..units.bodies import plain_body
+from ..units.quantities import Monomial, number_in, unit_of
 from .axes import axis_of
 from .bounds import enclosed
 from .chosen import area_of, tangent_of
@@ -57,7 +60,8 @@ class _Drawn:
 def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     """The data of a graph. Errors: outside-domain for an empty window, not-supported for what cannot be drawn."""
     view = evaluator.context.view or View()
-    drawn = [_at_whole_numbers(evaluator, _drawn(evaluator, body, node), node, view) for body in node.bodies]
+    scales = _Scales.of(evaluator, node)
+    drawn = [_at_whole_numbers(evaluator, _drawn(evaluator, body, node, scales), node, view) for body in node.bodies]
     where, window = _window(evaluator, node, drawn, view)
     budget = Budget(_SECONDS)
     curves = [_curve(evaluator, one, node, where, window, view, budget) for one in drawn]
@@ -72,7 +76,7 @@ def graph(evaluator: Evaluator, node: t.Request) -> GraphValue:
     curves = [replace(c, marks=replace(c.marks, unsure=(*c.marks.unsure, "meeting"))) if k in unsure else c for k, c in enumerate(curves)]
     area, tangent = _area(evaluator, by_place, view, window), _tangent(evaluator, by_place, view)
     ends = settled(where.low), settled(where.high)
-    return GraphValue(window, ends, tuple(curves), meetings, _letter(node, bodies, drawn), _axis(evaluator, bodies), empty, area, tangent)
+    return GraphValue(window, ends, tuple(curves), meetings, _letter(node, bodies, drawn), _axis(evaluator, bodies), empty, area, tangent, units=scales.factors())
 
 
 def _letter(node: t.Request, bodies: list[tuple[int, Body]], drawn: list[_Drawn]) -> str:
@@ -80,7 +84,32 @@ def _letter(node: t.Request, bodies: list[tuple[int, Body]], drawn: list[_Drawn]
     return node.letters[0] if node.letters else bodies[0][1].letter.name if bodies else next((one.letter for one in drawn if one.letter), "x")
 
 
-def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request) -> _Drawn:
+@dataclass
+class _Scales:
+    """The units across and up, where the worksheet has units; that of the heights is told by the first curve where the line does not say it."""
+
+    across: Monomial
+    up: Monomial | None
+
+    @classmethod
+    def of(cls, evaluator: Evaluator, node: t.Request) -> _Scales:
+        if not evaluator.context.has_units:
+            return cls({}, None)
+        pairs = ((node.low, node.high), (node.low_2, node.high_2))
+        across, up = (unit_of(*(settled(end_of(evaluator, end)) for end in ends if end is not None)) for ends in pairs)
+        return cls(across, up or None)
+
+    def plain(self, body: Body) -> Body:
+        """A curve in plain numbers of these units. Errors: units-differ."""
+        found, self.up = plain_body(body, self.across, self.up)
+        return found
+
+    def factors(self) -> tuple[Factors, Factors]:
+        across, up = (tuple((name, int(power)) for name, power in (unit or {}).items()) for unit in (self.across, self.up))
+        return across, up
+
+
+def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request, scales: _Scales) -> _Drawn:
     body = _height(evaluator, body, node.letters) or body
     if isinstance(body, t.Relation | t.Logic):
         return _Drawn(body, equation=_equation(evaluator, body, node.letters))
@@ -88,6 +117,8 @@ def _drawn(evaluator: Evaluator, body: t.Node, node: t.Request) -> _Drawn:
     if isinstance(value, ListValue) or node.name == "graph points":
         return _Drawn(body, points=_points(value, body))
     drawn = body_in(evaluator, body, node.letters[0] if node.letters else None)
+    if evaluator.context.has_units:
+        drawn = scales.plain(drawn)
     if others := sorted({s.name for s in drawn.expr.free_symbols} - {drawn.letter.name}):
         raise LineError("not-supported", f"A curve has one letter, and {others[0]} has no value here; give it one above, as in {others[0]} = 2.", body.start, body.end)
     return _Drawn(body, drawn)
@@ -224,6 +255,8 @@ def _around(values: list[float]) -> tuple[sp.Expr, sp.Expr]:
 
 def _ends(evaluator: Evaluator, low: t.Node, high: t.Node) -> tuple[sp.Expr, sp.Expr]:
     ends = [end_of(evaluator, n) for n in (low, high)]
+    if evaluator.context.has_units and (unit := unit_of(*map(settled, ends))):
+        ends = [to_sympy(number_in(settled(end), unit)) for end in ends]
     for end, node in zip(ends, (low, high), strict=True):
         if end.free_symbols or not end.is_finite or not end.is_real:
             raise LineError("outside-domain", "A graph runs from one number to another.", node.start, node.end)

@@ -9,9 +9,11 @@ from typing import TypeGuard, Union
 import sympy as sp
 
 from ...language.tree import Node
+from ...language.units import Factors
 from ...problems import LineError
 from ..exact.bridge import to_sympy
 from ..exact.surd import Surd
+from ..units.definitions import is_unit
 
 Scalar = Union[Surd, sp.Expr]
 
@@ -234,6 +236,8 @@ class GraphValue:
     area: Area | LineError | None = None
     tangent: Tangent | LineError | None = None
     field: SlopeField | None = None
+    #: the units of the numbers across and up, where they are quantities
+    units: tuple[Factors, Factors] = ((), ())
 
 
 Value = Union[Surd, sp.Expr, ListValue, FunctionValue, RelationValue, SolutionsValue, TableValue, GraphValue]
@@ -254,7 +258,7 @@ def free_letters(value: object) -> frozenset[str]:
         case Surd():
             return frozenset()
         case sp.Basic():
-            return frozenset(s.name for s in value.free_symbols)
+            return frozenset(s.name for s in value.free_symbols if not is_unit(s))
         case ListValue():
             return frozenset().union(*(free_letters(i) for i in value.items))
         case FunctionValue():

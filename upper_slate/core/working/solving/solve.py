@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 import sympy as sp
@@ -19,6 +20,9 @@ from ..ground import judge
 from ..ground.substitution import put_in_requirements
 from ..ground.values import Requirement, Scalar, Solution, SolutionsValue, Value, expression
 from ..tidy.tidy import tidy
+from ..units.definitions import is_unit
+from ..units.equations import in_numbers, unit_of_letter
+from ..units.quantities import Monomial, monomial, number_in
 from .complex_parts import by_parts, has_parts
 from .equation import Found, Range, ordered, solutions_of
 from .families import Family, compare, merged
@@ -45,9 +49,42 @@ def solve(evaluator: Evaluator, node: t.Request) -> Value:
     others = {s.name for a in statement.atoms() for s in a.difference.free_symbols}
     if others and letters[0] not in others and not any(n.name == letters[0] for b in node.bodies for n in b.walk() if isinstance(n, t.Name)):
         raise LineError("wrong-arguments", f"{letters[0]} does not stand in this equation; it holds {' and '.join(sorted(others))}.")
+    if context.has_units and (unit := _unit(context, letters[0], statement)) is not None:
+        return _in_units(evaluator, node, letters[0], statement, requirements, unit)
     where = range_of_letter(evaluator, letters[0], node.interval)
     found = solve_statement(context, letters[0], statement, requirements, where)
     return found if node.point is None else _near(evaluator, node, found)
+
+
+def _unit(context: Context, name: str, statement: Statement) -> Monomial | None:
+    """The unit of the letter, where the statement is one of quantities and tells it."""
+    with context.letters(name):
+        letter = context.symbol(name)
+    if statement.atom is None or statement.atom.difference.free_symbols - {letter} - {s for s in statement.atom.difference.free_symbols if is_unit(s)}:
+        return None
+    return unit_of_letter(statement.atom.difference, letter)
+
+
+def _in_units(evaluator: Evaluator, node: t.Request, name: str, statement: Statement, requirements: list[Requirement], unit: Monomial) -> SolutionsValue:
+    """Solved for how many of the unit the letter is."""
+    context = evaluator.context
+    with context.letters(name):
+        letter = context.symbol(name)
+    assert statement.atom is not None
+    atom = statement.atom
+    plain = Statement("", atom=Atom(in_numbers(atom.difference, letter, unit), atom.sign))
+    needs = [replace(r, expr=in_numbers(r.expr, letter, unit)) for r in requirements]
+    if node.point is not None:
+        raise LineError("not-supported", "Beside units no place can be named near which a solution is looked for; give an interval.", node.start, node.end)
+    where = Range()
+    if node.interval is not None:
+        ends = [expression(number_in(evaluator.scalar(end), unit)) for end in (node.interval.low, node.interval.high)]
+        where = Range(ends[0], ends[1], node.interval.low_closed, node.interval.high_closed, True)
+    found = solve_statement(context, name, plain, needs, where)
+    if found.condition is not None or not unit:
+        return found
+    kept = tuple(Solution(tuple((n, settled(expression(v) * monomial(unit))) for n, v in s.values), s.kind) for s in found.solutions)
+    return replace(found, solutions=kept)
 
 
 def _says_itself(evaluator: Evaluator, node: t.Request, letters: tuple[str, ...]) -> tuple[str, ...]:
