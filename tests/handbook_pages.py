@@ -74,12 +74,12 @@ def _turn(block: str) -> Turn:
     return Turn(found["check"], found["answer"], found["hint"], found.get("given", ""))
 
 
-def worked(cells: list[str]) -> list[list[LineResult]]:
+def worked(cells: list[str], units: str = "off") -> list[list[LineResult]]:
     """The lines of each cell, as on a worksheet beside the demo."""
     demo = sorted(str(file) for file in (ROOT / "demo").glob("*.md"))
     sources = Neighbours(demo, remembered(_MEMORY, work_out)).of("-")
     found: dict[str, list[LineResult]] = {str(k): [] for k in range(len(cells))}
-    for line in work_out_page([MathCell(str(k), text) for k, text in enumerate(cells)], Conventions(), _MEMORY, sources=sources).lines:
+    for line in work_out_page([MathCell(str(k), text) for k, text in enumerate(cells)], Conventions(units=units), _MEMORY, sources=sources).lines:
         found[line.line.cell_id].append(line.outcome.result)
     return list(found.values())
 

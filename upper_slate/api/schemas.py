@@ -57,9 +57,10 @@ class MoveIn(BaseModel):
 
 
 class TryIn(BaseModel):
-    """Cells to try out."""
+    """Cells to try out, as on a worksheet with units or without."""
 
     cells: list[Annotated[str, Field(max_length=2_000), AfterValidator(_few_lines)]] = Field(max_length=40)
+    units: bool = False
 
 
 class TriedLine(BaseModel):

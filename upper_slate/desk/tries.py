@@ -24,8 +24,8 @@ _OTHERS: Final = 5.0
 _LOOK: Final = 0.1
 
 
-def tried(texts: Sequence[str], memory: Outcomes, room: Workroom, sources: Sources) -> list[list[LineRow]]:
-    """The lines of each cell with their results."""
+def tried(texts: Sequence[str], memory: Outcomes, room: Workroom, sources: Sources, with_units: bool = False) -> list[list[LineRow]]:
+    """The lines of each cell with their results; everything but the units is as usual."""
     def answer(line: PlannedLine) -> LineOutcome | None:
         if line.waits_for:  # another worksheet that is being worked out
             return None
@@ -41,7 +41,7 @@ def tried(texts: Sequence[str], memory: Outcomes, room: Workroom, sources: Sourc
             memory.remember(line.key, outcome)
         return outcome
 
-    page = Page(Conventions(), [MathCell(str(place), text) for place, text in enumerate(texts)], sources)
+    page = Page(Conventions(units="on" if with_units else "off"), [MathCell(str(place), text) for place, text in enumerate(texts)], sources)
     end = time.monotonic() + _OTHERS
     for _ in page.settle(answer):
         pass

@@ -60,10 +60,6 @@ def _write(node: Node) -> tuple[str, int]:
             return node.text, _ATOM
         case Name():
             return node.name, _ATOM
-        case Quantity(value=Number() | Negative() | Mixed() | Product(operators=("", "/"))):
-            return f"{plain(node.value)} {unit_text(node.unit)}", _PRODUCT
-        case Quantity():
-            return f"{_within(node.value, _POWER)} {unit_text(node.unit)}", _PRODUCT
         case Mixed():
             return f"{node.whole.text} {node.numerator.text}/{node.denominator.text}", _PRODUCT
         case Sum():
@@ -104,6 +100,11 @@ def _write(node: Node) -> tuple[str, int]:
     return _statement(node)
 
 
+def _quantity(node: Quantity) -> str:
+    is_number = isinstance(node.value, Number | Negative | Mixed) or (isinstance(node.value, Product) and node.value.operators == ("", "/"))
+    return f"{plain(node.value) if is_number else _within(node.value, _POWER)} {unit_text(node.unit)}"
+
+
 def _call(node: Call) -> tuple[str, int]:
     """`sqrt(2)`; a clipped name is written in words."""
     entry = function_named(node.name)
@@ -132,6 +133,8 @@ def _statement(node: Node) -> tuple[str, int]:
         case At():
             given = ", ".join(f"{a} = {plain(v)}" for a, v in zip(node.letters, node.values, strict=True))
             return f"{plain(node.body)} at {given}", _LOOSE
+        case Quantity():
+            return _quantity(node), _PRODUCT
         case InUnit():
             return f"{plain(node.body)} in {unit_text(node.unit)}", _LOOSE
         case InForm():

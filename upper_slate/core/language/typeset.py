@@ -173,12 +173,9 @@ class _Typesetter:
                 entry = None if node.name in CONSTANTS else function_named(node.name)
                 return self.mark(entry.latex or "" if entry else self.letter(node.name), node), _ATOM
             case Quantity():
-                inner = node.value.body if isinstance(node.value, Bracket) else node.value
-                number = self.within(node.value, _POWER) if isinstance(inner, Sum | Cases | At) else self.bare(inner)
-                return self.mark(rf"{number}\,{unit_latex(node.unit)}", node), _UNARY
+                return self._quantity(node), _UNARY
             case Mixed():
-                whole, top, under = (_number(n) for n in (node.whole, node.numerator, node.denominator))
-                return self.mark(rf"{whole}\tfrac{{{top}}}{{{under}}}", node), _PRODUCT
+                return self._mixed(node), _PRODUCT
             case Sum():
                 return self._sum(node), _SUM
             case Product():
@@ -211,8 +208,7 @@ class _Typesetter:
             case Index():
                 return rf"{latex_name(node.name)}_{{{', '.join(map(self.write, node.indices))}}}", _ATOM
             case CellReference():
-                shown = r"\text{above}" if node.number is None else rf"\text{{cell }}{node.number}"
-                return self.mark(shown, node), _ATOM
+                return self._cell(node), _ATOM
         return self._statement(node)
 
     def _statement(self, node: Node) -> tuple[str, int]:
@@ -245,6 +241,18 @@ class _Typesetter:
             case Unread():
                 return rf"\text{{{node.text.translate(_ESCAPES)}}}", _ATOM
         raise TypeError(type(node).__name__)
+
+    def _cell(self, node: CellReference) -> str:
+        return self.mark(r"\text{above}" if node.number is None else rf"\text{{cell }}{node.number}", node)
+
+    def _mixed(self, node: Mixed) -> str:
+        whole, top, under = (_number(n) for n in (node.whole, node.numerator, node.denominator))
+        return self.mark(rf"{whole}\tfrac{{{top}}}{{{under}}}", node)
+
+    def _quantity(self, node: Quantity) -> str:
+        inner = node.value.body if isinstance(node.value, Bracket) else node.value
+        number = self.within(node.value, _POWER) if isinstance(inner, Sum | Cases | At) else self.bare(inner)
+        return self.mark(rf"{number}\,{unit_latex(node.unit)}", node)
 
     def _derivative(self, node: Derivative) -> str:
         power = f"^{{{node.order}}}" if node.order > 1 else ""

@@ -17,6 +17,8 @@ from .meant import meaning_of
 from .places import Places
 from .said import Said
 
+#: Spellings that are tried for one line. Requests that stand in each other and lack a word would be read in every way of each otherwise.
+_MOST_TRIES: Final = 1_000
 #: The signs with which a request begins; they stand in expressions too.
 SIGNS: Final = ("∫", "∑", "∏")
 
@@ -64,6 +66,7 @@ class Requests(Part):
     def __init__(self, cursor: Cursor, grammar: Grammar) -> None:
         super().__init__(cursor, grammar)
         self._places = Places(cursor, grammar)
+        self._tries = 0
 
     def inside_bracket(self) -> Node:
         return self.request() or self.grammar.with_at()
@@ -151,6 +154,9 @@ class Requests(Part):
     # -- by the form -----------------------------------------------------------------------------------------------
 
     def _by_form(self, spelling: Spelling) -> Node:
+        self._tries += 1
+        if self._tries > _MOST_TRIES:
+            raise self.cursor.fail("Requests stand in each other here in more ways than can be tried; give the inner ones names.")
         cursor, entry, form = self.cursor, spelling.entry, spelling.form
         start = cursor.token.start
         said = Said(entry.name, entry.written, self._places.letters_ahead(form))

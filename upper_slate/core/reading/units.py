@@ -71,7 +71,7 @@ def _symbol(cursor: Cursor, is_first: bool = False) -> str | None:
         text, steps = (f"µ{following.text}", 2) if joined else ("Ω", 1)
     elif token.kind != "name" or _is_value(cursor, token):
         return None
-    if text in _WORDS and not (is_first and text in ("in", "min") and cursor.ahead().kind not in ("(", "[")):
+    if text in _WORDS and not ((text == "min" or (text == "in" and is_first)) and cursor.ahead().kind not in ("(", "[")):
         return None
     symbol = unit_named(text)
     if symbol is not None:

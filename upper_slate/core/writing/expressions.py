@@ -12,7 +12,7 @@ from ..language.tree import Bracket, Call, Cases, Name, Negative, Node, Number, 
 from ..working.exact.bridge import from_sympy, to_sympy
 from ..working.exact.function_records import NAMED, RECORDS
 from ..working.exact.surd import ONE, I, Surd, denominators
-from ..working.units.quantities import written_parts
+from ..working.units.quantities import has_units, written_parts
 from .numbers import Signed, integer, product_of, quotient_of, root_node, sum_of, surd_tree
 from .quantities import quantity_tree
 from .relations import condition_tree
@@ -33,7 +33,7 @@ def expression_tree(expr: sp.Basic, style: Style = PLAIN) -> Node:
     """The tree of an expression or a condition."""
     if style.half_turn != sp.pi and isinstance(expr, sp.Expr):
         expr = in_unit(expr, style.half_turn)
-    return _Writer(style).write(expr)
+    return _Writer(style, has_units(expr)).write(expr)
 
 
 def in_unit(expr: sp.Expr, half_turn: sp.Expr, with_letters: bool = False) -> sp.Expr:
@@ -54,14 +54,14 @@ def in_unit(expr: sp.Expr, half_turn: sp.Expr, with_letters: bool = False) -> sp
 
 
 class _Writer:
-    def __init__(self, style: Style) -> None:
-        self.style = style
+    def __init__(self, style: Style, has_units: bool) -> None:
+        self.style, self.has_units = style, has_units
 
     def write(self, expr: sp.Basic) -> Node:
         surd = from_sympy(expr) if isinstance(expr, sp.Expr) and not expr.free_symbols else None
         if surd is not None:
             return surd_tree(surd, self.style)
-        if isinstance(expr, sp.Expr) and (parts := written_parts(expr)) is not None:
+        if self.has_units and isinstance(expr, sp.Expr) and (parts := written_parts(expr)) is not None:
             return quantity_tree(self.write(to_sympy(parts[0])), parts[1])
         match expr:
             case sp.Symbol():
@@ -155,7 +155,7 @@ class _Writer:
 
     def _signed(self, term: sp.Expr) -> Signed:
         """A term as sign and tree: number, letters, functions, brackets, over what stands under the bar."""
-        if not isinstance(term, sp.Mul) or written_parts(term) is not None:
+        if not isinstance(term, sp.Mul) or (self.has_units and written_parts(term) is not None):
             return _split_sign(self.write(term))
         coefficient, over, under = ONE, [], []
         for factor in term.args:

@@ -17,7 +17,7 @@ const texts = ref<string[]>([]);
 watch(() => props.page, (page) => {
   texts.value = page.blocks.flatMap((block) => (block.kind === "live" ? [block.text] : []));
   rows.value = [];
-  void tryOut(texts.value);
+  void tryOut(texts.value, props.page.units);
 }, { immediate: true });
 
 /** Which of the live blocks a block is. */
@@ -26,7 +26,7 @@ const places = computed(() => props.page.blocks.map((block, at) => (block.kind =
 function change(place: number, text: string): void {
   if (texts.value[place] === text) return;
   texts.value[place] = text;
-  void tryOut(texts.value);
+  void tryOut(texts.value, props.page.units);
 }
 
 const course = computed(() => courses.find((item) => item.title === props.page.course));

@@ -24,6 +24,8 @@ export interface HandbookPage {
   next: string[];
   course: string;
   place: number;
+  /** Whether its lines are those of a worksheet with units. */
+  units: boolean;
   blocks: Block[];
   /** Its text without live lines, for the search. */
   text: string;
@@ -40,7 +42,7 @@ export function readPage(name: string, source: string): HandbookPage {
   const list = (of: string) => (head[of] ?? "").split(",").map((item) => item.trim()).filter(Boolean);
   const blocks = blocksOf(body);
   const text = blocks.flatMap((block) => (block.kind === "text" ? [block.markdown] : [])).join(" ");
-  return { name, title: head.title ?? name, aims: list("aims"), words: list("words"), signs: list("signs"), codes: list("codes"), next: list("next"), course: head.course ?? "", place: Number(head.place ?? 0), blocks, text };
+  return { name, title: head.title ?? name, aims: list("aims"), words: list("words"), signs: list("signs"), codes: list("codes"), next: list("next"), course: head.course ?? "", place: Number(head.place ?? 0), units: head.units === "on", blocks, text };
 }
 
 function fields(text: string): Record<string, string> {

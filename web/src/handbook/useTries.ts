@@ -10,10 +10,10 @@ export function useTries() {
   const problem = ref("");
   let turn = 0;
 
-  async function tryOut(cells: string[]): Promise<Tried[][] | null> {
+  async function tryOut(cells: string[], units = false): Promise<Tried[][] | null> {
     const mine = (turn += 1);
     try {
-      const { data } = await api.POST("/api/handbook/try", { body: { cells } });
+      const { data } = await api.POST("/api/handbook/try", { body: { cells, units } });
       if (mine !== turn) return null;
       problem.value = data ? "" : "These lines could not be worked out.";
       rows.value = data ?? [];

@@ -165,7 +165,7 @@ def reduced(units: Monomial) -> tuple[sp.Expr, Monomial]:
     if len(left) == 1:
         return factor, left
     named = next((n for n in NAMED if definition(n).kind == kind), None)
-    if named is not None and all(_is_of_the_si(name) for name in left) and len(left) > 1:
+    if named is not None and not _is_usual(left):
         return factor * _ratio(left, {named: Fraction(1)}), {named: Fraction(1)}
     in_base = {base: power for base, power in zip(BASE, kind, strict=True) if power}
     if list(in_base.values()) == [1]:  # a length, a time: nobody writes it J/N
@@ -173,12 +173,10 @@ def reduced(units: Monomial) -> tuple[sp.Expr, Monomial]:
     return factor, left
 
 
-def _is_of_the_si(name: str) -> bool:
-    """Whether a unit is a power of ten times a coherent one."""
-    size = definition(name).factor
-    while size.denominator % 10 == 0 or size.numerator % 10 == 0:
-        size = size * 10 if size.denominator % 10 == 0 else size / 10
-    return size == 1 and name not in ("bar", "L", "t", "ha") and not name.endswith(("bar", "L"))
+def _is_usual(units: Monomial) -> bool:
+    """Kilowatt hours and ampere hours stay what they are."""
+    above = [name for name, power in units.items() if power == 1]
+    return len(above) == len(units) == 2 and "h" in above and any(name.endswith(("W", "A")) for name in above)
 
 
 def _one_of_each(units: Monomial) -> tuple[sp.Expr, Monomial]:
