@@ -32,7 +32,8 @@ PACKAGE = ROOT / "upper_slate"
 LAYOUT: dict[str, tuple[str, ...]] = {
     "core/problems": (),
     "core/language": (),
-    "core/reading": (),
+    "core/drawn": (),
+    "core/reading": ("core/drawn",),
     "core/line": ("core/reading",),
     "core/page": (),
     "core/working": ("core/reading", "core/page"),

@@ -94,6 +94,12 @@ class Api(WithServer):
         ).json()["cells"]
         self.assertEqual([c["id"] for c in self.cells(sheet)], [ids[0], *made, ids[1]])
 
+    def test_a_drawing_is_told_its_signs(self) -> None:
+        found = self.http.post("signs", json={"strokes": [[[0, 0], [100, 0]], [[0, 30], [100, 30]]]}).json()
+        self.assertEqual((found[0]["name"], found[0]["written"]), ("equals", "= "))
+        for strokes in ([], [[]], [[[0, 1e9]]], [[[0, 0]]] * 21, [[[0, 0]] * 1_001], "x"):
+            self.assertEqual(self.http.post("signs", json={"strokes": strokes}).status_code, 422)
+
     def test_a_new_worksheet_takes_its_conventions(self) -> None:
         made = self.http.post("/worksheets", json={"conventions": {"decimals": "2 dp"}}).json()
         self.assertEqual(made["conventions"]["decimals"], "2 dp")

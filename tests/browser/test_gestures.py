@@ -241,6 +241,30 @@ class Writing(InBrowser):
     def pattern(self, name: str) -> None:
         self.page.locator("#panel-body button", has=self.page.locator(f"small:text-is('{name}')")).click()
 
+    def test_a_sign_is_found_by_drawing_it(self) -> None:
+        """With no line open it goes into a fresh one, whose editor may still be on its way."""
+        self.open_worksheet("x^2")
+        self.page.get_by_role("tab", name="Patterns").click()
+        field = self.page.locator(".draw .field")
+        box = field.bounding_box()
+        assert box is not None
+        alpha = ((95, 15), (78, 45), (60, 75), (36, 90), (12, 65), (18, 30), (40, 12), (62, 35), (95, 88))
+        self.page.mouse.move(box["x"] + 60 + alpha[0][0], box["y"] + 15 + alpha[0][1])
+        self.page.mouse.down()
+        for x, y in alpha[1:]:
+            self.page.mouse.move(box["x"] + 60 + x, box["y"] + 15 + y, steps=5)
+        self.page.mouse.up()
+        likely = self.page.locator(".likely button")
+        expect(likely.first).to_contain_text("alpha")
+        likely.first.click()
+        self.wait_for_editor()
+        expect(self.page.locator(".cm-content")).to_have_text("alpha")
+        expect(field.locator("path")).to_have_count(0)
+        self.page.mouse.click(box["x"] + 50, box["y"] + 50)
+        expect(field.locator("path")).to_have_count(1)
+        self.page.get_by_role("button", name="clear").click()
+        expect(likely).to_have_count(0)
+
     def test_patterns_keep_what_is_there_and_their_gaps(self) -> None:
         self.new_worksheet()
         self.page.get_by_role("tab", name="Patterns").click()

@@ -5,12 +5,13 @@ from __future__ import annotations
 from fastapi import APIRouter, Query, Response
 from fastapi.concurrency import run_in_threadpool
 
+from ..core.drawn.recogniser import recognised
 from ..core.language.words import PATTERNS, entries
 from ..core.problems import LineError
 from ..core.reading.notations import text_of_notation
 from .office import OfficeIn
 from .plain_text import PlainTextRoute
-from .schemas import DraftIn, DraftOut, EntrySchema, NamesOut, NameThere, NotationIn, NotationOut, PatternSchema, VocabularySchema
+from .schemas import DraftIn, DraftOut, DrawingIn, EntrySchema, NamesOut, NameThere, NotationIn, NotationOut, PatternSchema, SignSchema, VocabularySchema
 from .waiting import when_ready
 
 router = APIRouter(tags=["language"], route_class=PlainTextRoute)
@@ -55,6 +56,12 @@ def read_notation(given: NotationIn) -> NotationOut:
         return NotationOut(text=text_of_notation(given.text), problem=None)
     except LineError as error:
         return NotationOut(text=given.text, problem=error.message)
+
+
+@router.post("/signs", operation_id="findSign")
+def find_sign(given: DrawingIn) -> list[SignSchema]:
+    """The signs that a drawing is like, the likeliest first."""
+    return [SignSchema(name=sign.name, written=sign.written, sample=sign.sample) for sign in recognised(given.strokes)]
 
 
 @router.get("/vocabulary", operation_id="vocabulary")

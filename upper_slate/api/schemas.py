@@ -63,6 +63,23 @@ class TryIn(BaseModel):
     units: bool = False
 
 
+Coordinate = Annotated[float, Field(ge=-1e5, le=1e5, allow_inf_nan=False)]
+
+
+class DrawingIn(BaseModel):
+    """Strokes of a drawing, each its points, x to the right and y down, in any unit."""
+
+    strokes: list[Annotated[list[tuple[Coordinate, Coordinate]], Field(min_length=1, max_length=1_000)]] = Field(min_length=1, max_length=20)
+
+
+class SignSchema(BaseModel):
+    """A sign: what it puts into a line, with `{…}` round each gap, and its LaTeX."""
+
+    name: str
+    written: str
+    sample: str
+
+
 class TriedLine(BaseModel):
     """A line with its result; `plot` is an SVG drawing of its graph."""
 

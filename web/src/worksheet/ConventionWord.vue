@@ -15,7 +15,7 @@ const emit = defineEmits<{ choose: [value: string]; closed: [] }>();
 
 <template>
   <ElDropdown ref="list" trigger="click" placement="bottom-start" @command="emit('choose', $event)" @visible-change="(open: boolean) => !open && emit('closed')">
-    <button class="choice" :aria-label="`${label} ${value}: change`" @keydown.esc="list?.handleClose()">{{ words?.[value] ?? value }}</button>
+    <button class="choice" :aria-label="`${label} ${words?.[value] ?? value}: change`" @keydown.esc="list?.handleClose()">{{ words?.[value] ?? value }}</button>
     <template #dropdown>
       <ElDropdownMenu :aria-label="label">
         <ElDropdownItem v-for="(example, choice) in choices" :key="choice" :command="choice" class="option" :class="{ on: choice === value }">{{ words?.[choice] ?? choice }} <small>{{ example }}</small></ElDropdownItem>

@@ -6,6 +6,7 @@ import { computed, onMounted, ref } from "vue";
 
 import Typeset from "../shared/Typeset.vue";
 import { loadVocabulary, patterns } from "../shared/vocabulary";
+import SignField from "./SignField.vue";
 import { useInsertion } from "./useInsertion";
 
 /** The tray: patterns that go to the cursor with gaps to fill, each a word with a typeset sample, large enough for thumbs. */
@@ -31,6 +32,7 @@ onMounted(loadVocabulary);
 
 <template>
   <ElInput v-model="sought" class="sought" clearable aria-label="Find a pattern or a sign" placeholder="Find: fraction, at most, alpha" @keydown.enter.prevent="takeFirst" />
+  <SignField v-if="!sought" />
   <p v-if="sought && !found.length" class="none">No pattern is called so.</p>
   <section v-for="{ group, members } in groups" :key="group">
     <h3>{{ group }}</h3>

@@ -1,0 +1,1 @@
+"""Signs found by drawing them."""
