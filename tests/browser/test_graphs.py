@@ -367,6 +367,39 @@ class Graphs(InBrowser):
         self.tool("solution")  # by keyboard, in the middle of the window
         expect(self.curves).to_have_count(2)
 
+    def test_a_surface_is_turned_and_seen_from_above(self) -> None:
+        self.write("graph z = x^2 - y^2 for x from -2 to 2, y from -2 to 2")
+        canvas = self.page.locator("canvas")
+        expect(canvas).to_have_attribute("aria-label", re.compile("heights from −4 to 4; saddle at x = 0, y = 0, z = 0"))
+        expect(self.page.locator(".surface li")).to_contain_text("Saddle")
+        picture = "document.querySelector('canvas').toDataURL()"
+        self.wait_until(f"{picture}.length > 20000")
+        seen = {self.page.evaluate(picture)}
+        canvas.focus()
+        for key in ("ArrowRight", "ArrowUp", "PageUp"):
+            before = self.page.evaluate(picture)
+            self.keys(key)
+            self.wait_until(f"{picture} !== {json.dumps(before)}")
+            seen.add(self.page.evaluate(picture))
+        self.keys("Home")
+        self.wait_until(f"{json.dumps(sorted(seen))}.includes({picture})")
+        box = canvas.bounding_box()
+        assert box is not None
+        before = self.page.evaluate(picture)
+        self.page.mouse.move(box["x"] + 200, box["y"] + 100)
+        self.page.mouse.down()
+        self.page.mouse.move(box["x"] + 260, box["y"] + 130, steps=4)
+        self.page.mouse.up()
+        self.wait_until(f"{picture} !== {json.dumps(before)}")
+        with self.page.expect_download() as saved:
+            self.page.get_by_role("button", name="save SVG").click()
+        drawing = Path(saved.value.path()).read_text("utf-8")
+        self.assertEqual(drawing.count("<polygon"), 1600)
+        self.assertIn("<title>Surface", drawing)
+        self.page.get_by_role("button", name="level lines").click()
+        expect(canvas).to_have_count(0)
+        expect(self.curves.first).to_be_attached()
+
     def test_a_changed_or_nudged_definition_redraws(self) -> None:
         self.write("a = 2", "graph a x^2 for x from 0 to 1, y from 0 to 4")
         before = self.curves.first.get_attribute("d") or ""

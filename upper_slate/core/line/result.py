@@ -125,7 +125,7 @@ class AsymptoteResult(TypedDict):
 
 
 class CurveResult(TypedDict):
-    """`kind` is function, equation, points or slopes; `word` is its name where it has one; of the kinds in `unsure` there may be more."""
+    """`kind` is function, equation, points, slopes or levels; `word` is its name where it has one; of the kinds in `unsure` there may be more."""
 
     label: Written
     name: str
@@ -179,6 +179,27 @@ class FieldResult(TypedDict):
     upright: str
 
 
+class SurfacePointResult(TypedDict):
+    """A level point of a surface: maximum, minimum, saddle, or level where the second derivatives do not tell."""
+
+    kind: str
+    x: ScalarResult
+    y: ScalarResult
+    z: ScalarResult
+    place: list[float]
+
+
+class SurfaceResult(TypedDict):
+    """Heights over a grid, row by row from the lower end, null in gaps; what they span; level points, and whether these are all (`sure`);
+    the letters across, up the page, and of the height."""
+
+    heights: list[list[float | None]]
+    span: list[float]
+    points: list[SurfacePointResult]
+    sure: bool
+    letters: list[str]
+
+
 class GraphResult(TypedDict):
     """`units` are those of the numbers across and up, where they are quantities. `window` is left, right, bottom, top;
     `axis` is plain, pi or degrees; `elsewhere` is a window with something in it, where this has nothing."""
@@ -193,6 +214,7 @@ class GraphResult(TypedDict):
     tangent: TangentResult | None
     field: NotRequired[FieldResult | None]
     units: NotRequired[list[str]]
+    surface: NotRequired[SurfaceResult]
 
 
 class HeadResult(TypedDict):

@@ -18,7 +18,7 @@ from ..problems import LineError
 from ..working.exact.balls import NoBall
 from ..working.exact.bridge import settled, to_sympy
 from ..working.exact.decide import Undecided
-from ..working.ground.values import Area, Asymptote, Curve, Feature, GraphValue, Path, Scalar, SlopeField, Tangent, expression
+from ..working.ground.values import Area, Asymptote, Curve, Feature, GraphValue, Path, Scalar, SlopeField, Surface, Tangent, expression
 from .data import scalar_data
 from .decimals import Digits
 from .expressions import NoExactForm
@@ -55,7 +55,20 @@ class _Writer:
                 "elsewhere": None if value.elsewhere is None else list(value.elsewhere), "area": self._area(value.area), "tangent": self._tangent(value.tangent)}
         if any(value.units):
             found["units"] = [unit_text(unit) if unit else "" for unit in value.units]
+        if value.surface is not None:
+            found["surface"] = self._surface(value.surface)
         return found if value.field is None else found | {"field": self._field(value.field)}
+
+    def _surface(self, surface: Surface) -> r.SurfaceResult:
+        heights = [[None if h is None else float(f"{h:.6g}") for h in row] for row in surface.heights]
+        points: list[r.SurfacePointResult] = []
+        for p in surface.points:
+            place = [_float(v) for v in (p.x, p.y, p.z)]
+            points.append({"kind": p.kind, "x": self._told(p.x), "y": self._told(p.y), "z": self._told(p.z), "place": place})
+        return {"heights": heights, "span": list(surface.span), "points": points, "sure": surface.is_sure, "letters": list(surface.letters)}
+
+    def _told(self, value: Scalar) -> ScalarResult:
+        return scalar_data(value, self.digits, self.style)
 
     def _field(self, field: SlopeField) -> r.FieldResult:
         return {"slopes": [[float(f"{v:.6g}") for v in s] for s in field.slopes], "paths": [self._path(p, field) for p in field.paths], "upright": field.upright}

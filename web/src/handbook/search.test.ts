@@ -92,6 +92,7 @@ const FIRST: Record<string, string[]> = {
   "differential-equations": ["differential equation", "integrating factor", "separate the variables", "initial condition"],
   "slope-field": ["slope field", "direction field"],
   units: ["units", "convert units", "km/h to m/s"],
+  surfaces: ["surface", "saddle point", "contour map"],
   undo: ["undo", "go back", "lost"],
   slow: ["slow", "stop a line", "takes too long"],
   errors: ["error message", "syntax"],
@@ -112,7 +113,7 @@ const TASKS: [string, string, string][] = [
   ["steps", "check my working line by line", "show each step"], ["questions", "is this identity true", "check if two expressions are equal"], ["names", "give a number a name", "use a variable"],
   ["functions", "make a function", "define f(x)"], ["mixed-numbers", "write as a mixed number", "two and three quarters"], ["limits", "what happens as x goes to infinity", "limit at 0"],
   ["vectors", "angle between two vectors", "length of a vector"], ["matrices", "inverse of a matrix", "determinant"], ["complex-numbers", "square root of minus one", "imaginary numbers"],
-  ["differential-equations", "solve dy/dx = 2y", "growth and decay"], ["units", "count with kilograms and metres", "convert km/h to m/s"], ["slope-field", "draw the directions of a differential equation", "field of slopes"],
+  ["differential-equations", "solve dy/dx = 2y", "growth and decay"], ["surfaces", "function of two variables", "draw it in 3d"], ["units", "count with kilograms and metres", "convert km/h to m/s"], ["slope-field", "draw the directions of a differential equation", "field of slopes"],
   ["printing", "print my homework", "hand it in on paper"], ["files", "save as pdf or html", "find last month's worksheet"],
 ];
 

@@ -14,12 +14,14 @@ const room = computed(() => heightOfGraph(sheet.cellOf(props.cell)?.display[`gra
 
 /** Fetched when there is a graph to draw. */
 const GraphFigure = defineAsyncComponent(() => import("../graph/GraphFigure.vue"));
+const SurfaceFigure = defineAsyncComponent(() => import("../graph/SurfaceFigure.vue"));
 </script>
 
 <template>
   <ResultTable v-if="line.table" :line="line" :cell="cell" :decimal="decimal" />
   <div v-else-if="line.graph" class="room" :style="{ '--room': `${room}px` }">
-    <GraphFigure :line="line" :cell="cell" :index="index" :decimal="decimal" />
+    <SurfaceFigure v-if="line.graph.surface" :line="line" :cell="cell" :index="index" :decimal="decimal" />
+    <GraphFigure v-else :line="line" :cell="cell" :index="index" :decimal="decimal" />
   </div>
 </template>
 

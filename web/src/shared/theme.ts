@@ -1,4 +1,4 @@
-import { computed, watch } from "vue";
+import { computed, ref, watch } from "vue";
 
 import { preferences, type Preferences } from "./preferences";
 
@@ -6,15 +6,17 @@ export type Theme = Preferences["theme"];
 
 export const theme = computed(() => preferences.value.theme);
 const dark = matchMedia("(prefers-color-scheme: dark)");
+const systemIsDark = ref(dark.matches);
+/** What is painted rather than styled has to know. */
+export const isDark = computed(() => theme.value === "dark" || (theme.value === "system" && systemIsDark.value));
 
 export function applyTheme(): void {
-  const isDark = theme.value === "dark" || (theme.value === "system" && dark.matches);
-  document.documentElement.classList.toggle("dark", isDark);
+  document.documentElement.classList.toggle("dark", isDark.value);
 }
 
 export function setTheme(next: Theme): void {
   preferences.value.theme = next;
 }
 
-watch(theme, applyTheme, { flush: "sync" });
-dark.addEventListener("change", applyTheme);
+watch(isDark, applyTheme, { flush: "sync" });
+dark.addEventListener("change", () => (systemIsDark.value = dark.matches));

@@ -24,6 +24,7 @@ from ..conditions import requirement_relations
 from ..exact.bridge import settled, to_sympy
 from ..graphs.graph import graph
 from ..graphs.slopes import slope_field
+from ..graphs.surface import surface
 from ..ground.answer import Answer
 from ..ground.arithmetic import add
 from ..ground.substitution import put_in_scalar
@@ -142,7 +143,7 @@ def _table(evaluator: Evaluator, node: Request) -> Value:
 
 
 def _graph(evaluator: Evaluator, node: Request) -> Value:
-    return graph(evaluator, node)
+    return surface(evaluator, node) or graph(evaluator, node)
 
 
 def _slopes(evaluator: Evaluator, node: Request) -> Value:

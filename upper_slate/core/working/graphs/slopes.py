@@ -9,7 +9,6 @@ from flint import arb
 
 from ...language import tree as t
 from ...problems import LineError
-from ..binding.bodies import end_of
 from ..binding.differential import parts_of, problem_of
 from ..differential.problem import NoMethod, Problem
 from ..differential.solving import solved_for
@@ -17,6 +16,7 @@ from ..exact import balls
 from ..exact.bridge import settled, to_sympy
 from ..ground.values import Curve, GraphValue, Path, SlopeField, Window
 from .paths import NoSeries, path_through
+from .ranges import ends_of
 from .view import Place, View
 
 if TYPE_CHECKING:
@@ -27,7 +27,7 @@ _ACROSS: Final = 26
 _UP: Final = 18
 #: Seconds that one path may take.
 _SECONDS: Final = 1.0
-_USUAL: Final = (-5.0, 5.0, -5.0, 5.0)
+_USUAL: Final = (sp.Integer(-5), sp.Integer(5))
 
 
 def slope_field(evaluator: Evaluator, node: t.Request) -> GraphValue:
@@ -73,20 +73,9 @@ def _window(evaluator: Evaluator, node: t.Request, view: View) -> tuple[Window, 
     if view.window is not None:
         across = [sp.Rational(v).limit_denominator(10**9) for v in view.window[:2]]
         return view.window, (across[0], across[1])
-    low, high = _ends(evaluator, node.low, node.high, _USUAL[:2])
-    bottom, top = _ends(evaluator, node.low_2, node.high_2, _USUAL[2:])
+    low, high = ends_of(evaluator, node.low, node.high, _USUAL)
+    bottom, top = ends_of(evaluator, node.low_2, node.high_2, _USUAL)
     return (float(low), float(high), float(bottom), float(top)), (low, high)
-
-
-def _ends(evaluator: Evaluator, low: t.Node | None, high: t.Node | None, usual: tuple[float, ...]) -> tuple[sp.Expr, sp.Expr]:
-    if low is None or high is None:
-        return sp.Integer(int(usual[0])), sp.Integer(int(usual[1]))
-    ends = end_of(evaluator, low), end_of(evaluator, high)
-    if any(e.free_symbols or not e.is_finite or not e.is_real for e in ends):
-        raise LineError("outside-domain", "A graph runs from one number to another.", low.start, high.end)
-    if not float(ends[0]) < float(ends[1]):
-        raise LineError("outside-domain", "The first end must be the smaller one.", low.start, high.end)
-    return ends
 
 
 def _number(evaluator: Evaluator, place: Place) -> sp.Expr:

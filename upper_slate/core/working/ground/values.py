@@ -167,7 +167,7 @@ class Marks:
 class Curve:
     """A curve in pieces, each a polyline, or points. `expr` is what it is the graph of, where it is one of a letter.
 
-    `kind` is function, equation or points.
+    `kind` is function, equation, points, slopes or levels.
     """
 
     label: Node
@@ -220,6 +220,28 @@ class SlopeField:
 
 
 @dataclass(frozen=True)
+class SurfacePoint:
+    """A point at which a surface is level: a maximum, minimum or saddle, or level where the second derivatives do not tell."""
+
+    kind: str
+    x: Scalar
+    y: Scalar
+    z: Scalar
+
+
+@dataclass(frozen=True)
+class Surface:
+    """Heights over a grid of the window, row by row from its lower end, None in gaps; what they span; level points, and whether these are all.
+    `letters` are those across, up the page, and of the height."""
+
+    heights: tuple[tuple[float | None, ...], ...]
+    span: tuple[float, float]
+    points: tuple[SurfacePoint, ...]
+    is_sure: bool
+    letters: tuple[str, str, str]
+
+
+@dataclass(frozen=True)
 class GraphValue:
     """Curves within a window (left, right, bottom, top); meetings name the two curves by their places.
 
@@ -236,6 +258,7 @@ class GraphValue:
     area: Area | LineError | None = None
     tangent: Tangent | LineError | None = None
     field: SlopeField | None = None
+    surface: Surface | None = None
     #: the units of the numbers across and up, where they are quantities
     units: tuple[Factors, Factors] = ((), ())
 
