@@ -21,14 +21,15 @@ TITLES = {
     "patterns": "Nectar to honey",
     "checked": "Homework, checked",
     "graph": "Hive weight through the year",
-    "graph-dark": "Hive weight through the year",
-    "points": "Weighing day",
+    "surface": "The warm brood nest",
+    "units": "The honey extractor",
+    "colony": "A colony that grows",
     "using": "Honey for the market",
 }
 
 
 #: Pictures of the shelf itself.
-ON_SHELF = ("shelf", "search", "bin")
+ON_SHELF = ("shelf", "search")
 
 
 def main(folder: Path) -> None:
@@ -37,7 +38,6 @@ def main(folder: Path) -> None:
         for name, size, theme in (
             ("shelf", (1280, 800), "light"),
             ("search", (1280, 800), "light"),
-            ("bin", (1280, 800), "light"),
             ("print", (1280, 800), "light"),
             ("worksheet", (1280, 800), "light"),
             ("worksheet-dark", (1280, 800), "dark"),
@@ -49,8 +49,9 @@ def main(folder: Path) -> None:
             ("find", (1280, 800), "dark"),
             ("keys", (1280, 800), "light"),
             ("graph", (1280, 800), "light"),
-            ("graph-dark", (1280, 800), "dark"),
-            ("points", (1280, 800), "light"),
+            ("units", (1280, 800), "light"),
+            ("colony", (1280, 800), "light"),
+            ("surface", (1280, 800), "dark"),
             ("using", (1280, 800), "light"),
             ("handbook", (1280, 800), "light"),
             ("handbook-search", (1280, 800), "light"),
@@ -134,18 +135,18 @@ def _handbook_search(page: Page) -> None:
     page.get_by_label("Search the handbook").fill("gradient")
 
 
-def _bin(page: Page) -> None:
-    page.get_by_role("button", name="What to do with Syrup and frames", exact=True).click()
-    page.get_by_role("menuitem", name="Remove").click()
-    page.locator(".folders .place", has_text="Bin").click()
-    page.wait_for_timeout(400)
-    page.locator("h1").hover()
+def _field(page: Page) -> None:
+    """A solution through a point that is clicked."""
+    page.locator("svg.plot").first.evaluate("plot => plot.scrollIntoView({ block: 'center' })")
+    page.wait_for_timeout(500)
+    page.locator("svg.plot").first.click(position={"x": 110, "y": 60})
+    page.wait_for_timeout(900)
 
 
 #: What is done before a picture is taken.
 PREPARE: dict[str, Callable[[Page], None]] = {
     "search": lambda page: page.get_by_label("Find a worksheet").fill("sqrt(3)"),
-    "bin": _bin,
+    "colony": _field,
     "handbook": _course,
     "handbook-search": _handbook_search,
     "print": lambda page: page.keyboard.press("Control+p"),
@@ -155,8 +156,6 @@ PREPARE: dict[str, Callable[[Page], None]] = {
     "find": _find,
     "keys": lambda page: page.keyboard.press("Control+F1"),
     "graph": partial(_plot, "area"),
-    "graph-dark": partial(_plot, "tangent"),
-    "points": partial(_plot, "window"),
 }
 
 
