@@ -64,6 +64,8 @@ RESULTS: list[tuple[tuple[str, ...], str]] = [
     (("solve 5 m/s^2 * t^2 = 20 m for t in [0 s, 5 s]",), "t = 2 s"),
     (("solve 2 kg * a = 10 N for a",), "a = 5 m/s^2"),
     (("table of 2 m/s * t for t from 0 s to 2 s",), "[[0, 0], [1 s, 2 m], [2 s, 4 m]]"),
+    (("greatest value of 3 m/s * t - 1 m/s^2 * t^2 for t from 0 s to 3 s",), "9/4 m"),
+    (("turning points of 3 m/s * t - 1 m/s^2 * t^2 for t in [0 s, 3 s]",), "t = 3/2 s and y = 9/4 m"),
     (("kg = 2", "5 kg"), "10"),
     (("f(m) = 5 m", "f(3)"), "15"),
     (("s(t) = 5 m + 3 m/s * t", "s(2 s)"), "11 m"),

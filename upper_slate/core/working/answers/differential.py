@@ -21,6 +21,7 @@ from ..ground.answer import Answer
 from ..ground.substitution import put_in_requirements
 from ..ground.values import Requirement, Solution, SolutionsValue
 from ..solving.domains import domain_of
+from ..solving.equation import Range
 from ..solving.families import compare
 from ..solving.regions import condition_of
 
@@ -101,9 +102,10 @@ def _where(problem: Problem, branch: Branch, points: set[sp.Expr]) -> list[sp.Ba
         return []
     try:
         pieces, period = domain_of(letter, needs)
+        if period is not None:  # it ends on both sides within a period of the point
+            at = next(iter(points))
+            pieces, _ = domain_of(letter, needs, Range(at - period, at + period, True, True, True))
     except LineError:
-        return []
-    if period is not None:
         return []
     ends = [p for p in pieces if all(compare(p.low, at) <= 0 <= compare(p.high, at) for at in points)]
     condition = condition_of(letter, ends[:1]) if ends else sp.true

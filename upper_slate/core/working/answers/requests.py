@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 from typing import TYPE_CHECKING
 
 import sympy as sp
 
 from ...language.tree import Request
 from ...problems import LineError
-from ..binding.bodies import body_in, end_of, real_end
+from ..binding.bodies import Body, body_in, end_of, real_end
 from ..binding.chosen_letters import chosen_letter
 from ..calculus.antiderivative import antiderivative
 from ..calculus.areas import area_between
@@ -28,10 +29,12 @@ from ..graphs.surface import surface
 from ..ground.answer import Answer
 from ..ground.arithmetic import add
 from ..ground.substitution import put_in_scalar
-from ..ground.values import Requirement, Value, free_letters
+from ..ground.values import Requirement, SolutionsValue, Value, expression, free_letters
 from ..solving.equation import Range
 from ..solving.families import compare
 from ..solving.solve import interval_of, solve
+from ..units.bodies import plain_body
+from ..units.quantities import Monomial, in_unit, monomial, number_in, unit_of
 from .differential import differential
 from .enclosed_area import enclosed_area
 from .of_functions import asymptotes, domain, image, inverse
@@ -102,10 +105,16 @@ def _area(evaluator: Evaluator, node: Request) -> Value:
     return area_between(evaluator.context, one, other, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
-def _range(evaluator: Evaluator, node: Request) -> Range:
+def _range(evaluator: Evaluator, node: Request, unit: Monomial) -> Range:
+    """The range of a request, as numbers of its unit where it has one."""
+    if unit and node.interval is not None:
+        low, high = (expression(number_in(settled(end_of(evaluator, end)), unit)) for end in (node.interval.low, node.interval.high))
+        return Range(low, high, node.interval.low_closed, node.interval.high_closed, True)
     if node.low is None or node.high is None:
         return interval_of(evaluator, node.interval)
     low, high = real_end(evaluator, node.low), real_end(evaluator, node.high)
+    if unit:
+        low, high = (expression(number_in(settled(end), unit)) for end in (low, high))
     if low.free_symbols or high.free_symbols:
         raise LineError("not-supported", "The ends of a range are numbers.", node.low.start, node.high.end)
     if compare(low, high) > 0:
@@ -113,20 +122,36 @@ def _range(evaluator: Evaluator, node: Request) -> Range:
     return Range(low, high, bool(low.is_finite), bool(high.is_finite), True)
 
 
-def _turning_points(evaluator: Evaluator, node: Request) -> Value:
+def _in_numbers(evaluator: Evaluator, node: Request) -> tuple[Body, Monomial, Monomial]:
+    """What a request is about, in plain numbers, with the units of its letter and of its values where it is one of quantities."""
     body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
+    if not evaluator.context.has_units:
+        return body, {}, {}
+    ends = (node.low, node.high) if node.interval is None else (node.interval.low, node.interval.high)
+    across = unit_of(*(settled(end_of(evaluator, end)) for end in ends if end is not None))
+    plain, up = plain_body(body, across)
+    return plain, across, up
+
+
+def _turning_points(evaluator: Evaluator, node: Request) -> Value:
+    body, across, up = _in_numbers(evaluator, node)
     context = evaluator.context
     name = chosen_letter(context, node.name, {body.letter.name})
     with context.letters(body.letter.name):
-        return turning_points(context, body, _range(evaluator, node), name)
+        found = turning_points(context, body, _range(evaluator, node, across), name)
+    if not (across or up) or not isinstance(found, SolutionsValue):
+        return found
+    units = {body.letter.name: across}
+    told = (tuple((n, in_unit(v, units.get(n, up))) for n, v in s.values) for s in found.solutions)
+    return replace(found, solutions=tuple(replace(s, values=values) for s, values in zip(found.solutions, told, strict=True)))
 
 
 def _extreme_value(evaluator: Evaluator, node: Request) -> Answer:
-    body = body_in(evaluator, node.bodies[0], node.letters[0] if node.letters else None)
+    body, across, up = _in_numbers(evaluator, node)
     context = evaluator.context
     with context.letters(body.letter.name):
-        value, places = extreme_value(context, body, _range(evaluator, node), node.name == "greatest value of")
-    return Answer(value, tuple(sp.Eq(body.letter, p, evaluate=False) for p in places))
+        value, places = extreme_value(context, body, _range(evaluator, node, across), node.name == "greatest value of")
+    return Answer(in_unit(value, up), tuple(sp.Eq(body.letter, p * monomial(across), evaluate=False) for p in places))
 
 
 def _laplace(evaluator: Evaluator, node: Request) -> Value | Answer:

@@ -270,6 +270,11 @@ def unit_of(*values: Scalar) -> Monomial:
     return {} if parts is None else {name: Fraction(power) for name, power in parts[1]}
 
 
+def in_unit(number: Value, units: Monomial) -> Value:
+    """A plain number of these units."""
+    return settled(to_sympy(number) * monomial(units)) if units and isinstance(number, Surd | sp.Expr) else number
+
+
 def number_in(value: Scalar, units: Monomial) -> Scalar:
     """How many of these units a quantity is. Errors: units-differ."""
     if (not units and not has_units(value)) or to_sympy(value) == 0:
