@@ -60,7 +60,7 @@ class Surfaces(unittest.TestCase):
         self.assertFalse(surface("graph z = sin(x) cos(y)")["surface"]["sure"])
 
     def test_what_is_no_surface(self) -> None:
-        for line in ("graph y = x^2 for x from -2 to 2, y from 0 to 4", "graph x^2 + y^2 = 4", "graph x^2", "graph y = x^2, z = x"):
+        for line in ("graph y = x^2 for x from -2 to 2, y from 0 to 4", "graph x^2 + y^2 = 4", "graph x^2", "graph x^2 for x from 0 to 1, y from 0 to 4", "graph sin(x) for x from 0 to 5, y from -1 to 1", "graph y = x^2, z = x"):
             with self.subTest(line):
                 self.assertNotIn("surface", result(line)["graph"] or {})
         self.assertEqual(code("graph z = x y for x from 2 to 1, y from 0 to 1"), "outside-domain")

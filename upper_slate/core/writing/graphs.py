@@ -97,9 +97,9 @@ class _Writer:
                 "asymptotes": [self._asymptote(a, curve.label) for a in marks.asymptotes], "unsure": list(marks.unsure)}
 
     def _feature(self, feature: Feature, request: str) -> FeatureResult | None:
-        """A point exact and decimal, where it is marked, and the line that proves it; None where its digits cannot be settled."""
+        """A point exact and decimal, where it is marked, and the line that proves it, none for quantities; None where its digits cannot be settled."""
         try:
-            return self._written_feature(feature, request)
+            return self._written_feature(feature, "" if any(self.value.units) else request)
         except (LineError, Undecided, NoBall):
             return None
 

@@ -34,7 +34,7 @@ function isOpen(group: Group): boolean {
       <ul v-if="isOpen(group)" :aria-labelledby="`${own}-${index}`">
         <li v-for="entry in group.entries" :key="entry.id">
           <button
-            class="entry" :class="{ pointed: pointed === entry.id, long: entry.latex.length > LONG }" :title="`Add to the worksheet: ${entry.request}`" @click="emit('prove', entry.request)"
+            class="entry" :class="{ pointed: pointed === entry.id, long: entry.latex.length > LONG }" :title="entry.request ? `Add to the worksheet: ${entry.request}` : ''" @click="entry.request && emit('prove', entry.request)"
             @pointerenter="emit('point', entry.id)" @pointerleave="emit('point', '')" @focus="emit('point', entry.id)" @blur="emit('point', '')">
             <Typeset :latex="entry.latex" small />
           </button>

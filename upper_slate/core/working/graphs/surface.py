@@ -83,7 +83,7 @@ def _body(evaluator: Evaluator, node: t.Request) -> _Body | None:
             value = evaluator.of(body)
         except LineError:
             return None
-        letters = _letters(value, node.letters)
+        letters = _letters(value, node.letters, is_named=body is not node.bodies[0])
         if letters is None or height in letters:
             return None
         with context.letters(*letters):
@@ -97,14 +97,14 @@ def _body(evaluator: Evaluator, node: t.Request) -> _Body | None:
     return _Body(node.bodies[0], expression(value).xreplace(plain), plain[x], plain[y], height, needs)
 
 
-def _letters(value: Value, said: tuple[str, ...]) -> tuple[str, str] | None:
-    """The two letters across; None where there are not two."""
+def _letters(value: Value, said: tuple[str, ...], is_named: bool) -> tuple[str, str] | None:
+    """The two letters across; None where there are not two. Without a name for the height, `graph x^2 for x from …, y from …` is a curve with its window."""
     if isinstance(value, FunctionValue):
         own = tuple(s.name for s in value.parameters)
         return (own[0], own[1]) if len(own) == 2 else None
     free = sorted(free_letters(value))
     if len(said) == 2:
-        return (said[0], said[1]) if set(free) <= set(said) else None
+        return (said[0], said[1]) if set(free) == set(said) or (is_named and set(free) < set(said)) else None
     return (free[0], free[1]) if len(free) == 2 and not said and free == ["x", "y"] else None
 
 
