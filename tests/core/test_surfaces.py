@@ -57,7 +57,15 @@ class Surfaces(unittest.TestCase):
                 self.assertLess(found["span"][1] - found["span"][0], 50)
 
     def test_where_not_all_level_points_were_found_it_is_said(self) -> None:
-        self.assertFalse(surface("graph z = sin(x) cos(y)")["surface"]["sure"])
+        self.assertFalse(surface("graph z = sin(x y)")["surface"]["sure"])
+
+    def test_level_points_by_factors_of_the_slopes(self) -> None:
+        found = surface("graph z = sin(x) cos(y)")["surface"]
+        half = math.pi / 2
+        self.assertTrue(found["sure"])
+        self.assertEqual([p["kind"] for p in found["points"]], ["minimum", "saddle", "saddle", "maximum"])
+        for point, place in zip(found["points"], ([-half, 0, -1], [0, -half, 0], [0, half, 0], [half, 0, 1]), strict=True):
+            self.assertTrue(all(abs(a - b) < 1e-9 for a, b in zip(point["place"], place, strict=True)))
 
     def test_what_is_no_surface(self) -> None:
         for line in ("graph y = x^2 for x from -2 to 2, y from 0 to 4", "graph x^2 + y^2 = 4", "graph x^2", "graph x^2 for x from 0 to 1, y from 0 to 4", "graph sin(x) for x from 0 to 5, y from -1 to 1", "graph y = x^2, z = x"):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from itertools import product
 from typing import TYPE_CHECKING, Final
 
 import sympy as sp
@@ -12,12 +13,15 @@ from flint import arb
 from ...language import tree as t
 from ...problems import LineError
 from ..binding.statement import Atom, Statement
+from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled
 from ..exact.decide import Undecided
 from ..ground import judge
 from ..ground.values import Curve, FunctionValue, GraphValue, Requirement, Surface, SurfacePoint, Value, Window, expression, free_letters, is_scalar
 from ..patience import OutOfPatience, patience
+from ..solving.equation import Range
+from ..solving.solve import solve_statement
 from ..solving.systems import solve_system
 from .equations import Equation
 from .ranges import ends_of
@@ -32,6 +36,8 @@ _SECONDS: Final = 1.5
 _USUAL: Final = (sp.Integer(-3), sp.Integer(3))
 #: Heights farther out than so many times what most of them span are cut off.
 _FAR: Final = 3.0
+#: What a search for level points may end with, beside an answer.
+_FAILURES: Final = (LineError, OutOfPatience, Undecided, balls.NoBall, NotImplementedError, TypeError)
 #: The letter of the height where the line names none.
 _HEIGHT: Final = "z"
 
@@ -184,21 +190,72 @@ def _level_lines(body: _Body, level: sp.Rational, window: Window) -> tuple[tuple
 
 def _level_points(evaluator: Evaluator, body: _Body, window: Window) -> tuple[tuple[SurfacePoint, ...], bool]:
     """Where both derivatives are zero within the window, with their kind; and whether these are all."""
-    slopes = [sp.diff(body.expr, s) for s in (body.x, body.y)]
-    statements = [Statement("", atom=Atom(slope, "=")) for slope in slopes]
-    try:
-        with patience(_SECONDS), evaluator.context.collecting():
-            found = solve_system(evaluator.context, (body.x.name, body.y.name), statements, list(body.requirements))
-    except (LineError, OutOfPatience, Undecided, balls.NoBall, NotImplementedError):
-        return (), False
+    slopes = sp.diff(body.expr, body.x), sp.diff(body.expr, body.y)
+    with evaluator.context.collecting():
+        try:
+            with patience(_SECONDS):
+                places, is_sure = _by_system(evaluator, body, slopes)
+        except _FAILURES:
+            try:
+                with patience(_SECONDS):
+                    places, is_sure = _by_factors(evaluator.context, body, slopes, window)
+            except _FAILURES:
+                return (), False
     points: list[SurfacePoint] = []
-    for solution in found.solutions:
-        x, y = (expression(value) for _, value in solution.values)
-        if x.free_symbols or y.free_symbols:
-            return (), False
+    for x, y in places:
         if window[0] <= float(x) <= window[1] and window[2] <= float(y) <= window[3] and (point := _point(body, x, y)) is not None:
             points.append(point)
-    return tuple(points), found.complete
+    return tuple(points), is_sure
+
+
+def _by_system(evaluator: Evaluator, body: _Body, slopes: tuple[sp.Expr, sp.Expr]) -> tuple[list[tuple[sp.Expr, sp.Expr]], bool]:
+    statements = [Statement("", atom=Atom(slope, "=")) for slope in slopes]
+    found = solve_system(evaluator.context, (body.x.name, body.y.name), statements, list(body.requirements))
+    places = [(expression(solution.values[0][1]), expression(solution.values[1][1])) for solution in found.solutions]
+    if any(value.free_symbols for place in places for value in place):
+        raise NotImplementedError  # whole curves of them
+    return places, found.complete
+
+
+def _by_factors(context: Context, body: _Body, slopes: tuple[sp.Expr, sp.Expr], window: Window) -> tuple[list[tuple[sp.Expr, sp.Expr]], bool]:
+    """Where a factor of one slope is zero in one letter, the other letter is found from a factor of the other."""
+    places: dict[tuple[sp.Expr, sp.Expr], None] = {}
+    is_sure = True
+    ends = {body.x: window[:2], body.y: window[2:]}
+    for pair in product(*(_factors(slope) for slope in slopes)):
+        first = next((f for f in pair if len(f.free_symbols) == 1), None)
+        if first is None:
+            raise NotImplementedError
+        second = pair[1] if first is pair[0] else pair[0]
+        (letter,) = first.free_symbols
+        other = body.y if letter == body.x else body.x
+        zeros, sure = _zeros(context, first, letter, ends[letter])
+        is_sure &= sure
+        for zero in zeros:
+            rest = sp.simplify(second.subs(letter, zero))
+            if not rest.free_symbols:
+                if rest == 0:
+                    raise NotImplementedError  # a whole line of them
+                continue
+            found, sure = _zeros(context, rest, other, ends[other])
+            is_sure &= sure
+            for value in found:
+                places[(zero, value) if letter == body.x else (value, zero)] = None
+    return sorted(places, key=lambda place: (float(place[0]), float(place[1]))), is_sure
+
+
+def _factors(slope: sp.Expr) -> list[sp.Expr]:
+    if slope == 0:
+        raise NotImplementedError
+    return [f for f in sp.Mul.make_args(sp.factor(slope)) if f.free_symbols and not (isinstance(f, sp.exp) or (isinstance(f, sp.Pow) and f.exp.is_negative))]
+
+
+def _zeros(context: Context, expr: sp.Expr, letter: sp.Symbol, ends: tuple[float, float]) -> tuple[list[sp.Expr], bool]:
+    where = Range(sp.Rational(ends[0]), sp.Rational(ends[1]), True, True, True)
+    found = solve_statement(context, letter.name, Statement("", atom=Atom(expr, "=")), [], where)
+    if found.condition is not None:
+        raise NotImplementedError
+    return [expression(solution.values[0][1]) for solution in found.solutions], found.complete
 
 
 def _point(body: _Body, x: sp.Expr, y: sp.Expr) -> SurfacePoint | None:
