@@ -7,6 +7,8 @@ import unittest
 from collections.abc import Callable
 from typing import Any
 
+from upper_slate.core.working.graphs.fields import lines_at
+
 from .lines import code, result
 
 #: line, function, level points as kind and place
@@ -66,6 +68,21 @@ class Surfaces(unittest.TestCase):
         self.assertEqual([p["kind"] for p in found["points"]], ["minimum", "saddle", "saddle", "maximum"])
         for point, place in zip(found["points"], ([-half, 0, -1], [0, -half, 0], [0, half, 0], [half, 0, 1]), strict=True):
             self.assertTrue(all(abs(a - b) < 1e-9 for a, b in zip(point["place"], place, strict=True)))
+
+    def test_level_lines_from_the_grid_alone(self) -> None:
+        """On each of them the height is the level, as far as a straight line between two corners can tell; beside a gap there is none."""
+        side = [k / 10 - 2 for k in range(41)]
+        heights: list[list[float | None]] = [[x * x + y for x in side] for y in side]
+        heights[20][20] = None
+        for level in (-1.0, 0.05, 1.3):
+            lines = lines_at(level, heights, (-2.0, 2.0, -2.0, 2.0))
+            self.assertGreater(len(lines), 20)
+            for line in lines:
+                self.assertEqual(len(line), 2)
+                for x, y in line:
+                    self.assertAlmostEqual(x * x + y, level, delta=0.01)
+                    self.assertFalse(abs(x) < 0.1 and abs(y) < 0.1)
+        self.assertEqual(lines_at(99.0, heights, (-2.0, 2.0, -2.0, 2.0)), ())
 
     def test_what_is_no_surface(self) -> None:
         for line in ("graph y = x^2 for x from -2 to 2, y from 0 to 4", "graph x^2 + y^2 = 4", "graph x^2", "graph x^2 for x from 0 to 1, y from 0 to 4", "graph sin(x) for x from 0 to 5, y from -1 to 1", "graph y = x^2, z = x"):

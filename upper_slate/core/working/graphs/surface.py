@@ -19,11 +19,12 @@ from ..exact.bridge import settled
 from ..exact.decide import Undecided
 from ..ground import judge
 from ..ground.values import Curve, FunctionValue, GraphValue, Requirement, Surface, SurfacePoint, Value, Window, expression, free_letters, is_scalar
-from ..patience import OutOfPatience, patience
+from ..patience import Budget, OutOfPatience, patience
 from ..solving.equation import Range
 from ..solving.solve import solve_statement
 from ..solving.systems import solve_system
 from .equations import Equation
+from .fields import lines_at
 from .ranges import ends_of
 
 if TYPE_CHECKING:
@@ -67,7 +68,9 @@ def surface(evaluator: Evaluator, node: t.Request) -> GraphValue | None:
         raise LineError("outside-domain", "There is no height over this range.", node.start, node.end)
     low, high = _span(found)
     points, is_sure = _level_points(evaluator, body, window)
-    curve = Curve(body.label, "levels", tuple(line for level in _levels(low, high) for line in _level_lines(body, level, window)))
+    budget = Budget(_SECONDS)
+    lines = (_level_lines(body, level, window) if not budget.is_spent else lines_at(float(level), heights, window) for level in _levels(low, high))
+    curve = Curve(body.label, "levels", tuple(line for level in lines for line in level))
     told = Surface(heights, (low, high), points, is_sure, (body.x.name, body.y.name, body.height))
     return GraphValue(window, (settled(across[0]), settled(across[1])), (curve,), letter=body.x.name, surface=told)
 
