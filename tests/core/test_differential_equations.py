@@ -98,6 +98,15 @@ class Answers(unittest.TestCase):
         self.assertIn("sign of k", exact("solve y'' + k y = 0"))
         self.assertEqual(exact("assume k > 0", "solve y'' + k y = 0"), "y = C_1*cos(x*sqrt(k)) + C_2*sin(x*sqrt(k))")
 
+    def test_letters_in_the_roots_must_not_make_them_one(self) -> None:
+        for line, conditions in (("solve y'' - (a + b) y' + a b y = 0", ["a != b"]), ("solve y'' + w^2 y = 0", ["w != 0"]), ("solve y'' - 3y' + 2y = 0", [])):
+            with self.subTest(line):
+                self.assertEqual(result(line)["conditions"], conditions)
+
+    def test_none_is_said_only_where_it_is_known(self) -> None:
+        """y = C/x has a pole where the value is given, and with C = 0 it has not: that there is no solution would be wrong."""
+        self.assertEqual(code("solve x y' = -y, y(0) = 0"), "not-supported")
+
     def test_in_degrees_the_functions_are_those_of_degrees(self) -> None:
         self.assertEqual(exact("solve y'' + y = 0", angles="degrees"), "y = C_1*cos(180*x/pi) + C_2*sin(180*x/pi)")
 

@@ -66,6 +66,9 @@ RESULTS: list[tuple[tuple[str, ...], str]] = [
     (("table of 2 m/s * t for t from 0 s to 2 s",), "[[0, 0], [1 s, 2 m], [2 s, 4 m]]"),
     (("greatest value of 3 m/s * t - 1 m/s^2 * t^2 for t from 0 s to 3 s",), "9/4 m"),
     (("turning points of 3 m/s * t - 1 m/s^2 * t^2 for t in [0 s, 3 s]",), "t = 3/2 s and y = 9/4 m"),
+    (("solve 3 m + x > 5 m",), "x > 2 m"),
+    (("solve x^2 < 4 m^2 for x",), "-2 m < x < 2 m"),
+    (("T = 20 °C", "T in K"), "5863/20 K"),
     (("kg = 2", "5 kg"), "10"),
     (("f(m) = 5 m", "f(3)"), "15"),
     (("s(t) = 5 m + 3 m/s * t", "s(2 s)"), "11 m"),
@@ -73,7 +76,8 @@ RESULTS: list[tuple[tuple[str, ...], str]] = [
 
 #: What cannot be: of another kind, or no plain number.
 DIFFERING = (
-    "5 kg + 3 s", "5 kg - 3 s", "3 m + 2", "20 °C + 5 K", "sin(3 m)", "ln(2 kg)", "e^(3 s)", "2^(3 m)", "100 J in kg", "3 s < 2 km ?", "3 m = 2 s ?",
+    "5 kg + 3 s", "5 kg - 3 s", "3 m + 2", "20 °C + 5 K", "2 * 20 °C", "20 °C / 2", "mean of 20 °C, 30 °C", "solve x + 5 K = 20 °C for x", "solve sin(x) = 3 m",
+    "table of 2 T for T from 0 °C to 10 °C", "sin(3 m)", "ln(2 kg)", "e^(3 s)", "2^(3 m)", "100 J in kg", "3 s < 2 km ?", "3 m = 2 s ?",
 )
 
 
@@ -99,9 +103,11 @@ class Results(unittest.TestCase):
                 self.assertEqual(code(line, units="on"), "units-differ")
         self.assertEqual(result("5 kg + 3 s", units="on")["error"]["message"], "5 kg is a mass and 3 s is a time: they cannot be added.")
         self.assertEqual(code("s(t) = 5 m + 3 m/s * t", "s(2)", units="on"), "units-differ")
+        self.assertEqual(code("f(x) = 2x", "f(20 °C)", units="on"), "units-differ")
 
     def test_questions_and_steps_compare_them(self) -> None:
-        for line, verdict in (("5 km = 5000 m ?", "equal"), ("5 km = 500 m ?", "not-equal"), ("5 km > 3 m ?", "true"), ("1 km < 3 m ?", "not-true")):
+        for line, verdict in (("5 km = 5000 m ?", "equal"), ("5 km = 500 m ?", "not-equal"), ("5 km > 3 m ?", "true"), ("1 km < 3 m ?", "not-true"),
+                              ("20 °C = 293.15 K ?", "equal"), ("20 °C > 290 K ?", "true"), ("50 °F = 10 °C ?", "equal")):
             with self.subTest(line):
                 self.assertEqual(result(line, units="on")["verdict"], verdict)
         lines = page("5 kg * 10 m/s^2\n= 50 N\n= 0.05 kN\n= 40 N", units="on").lines

@@ -23,7 +23,7 @@ from .ground.functionals import combine, compose, inverse_of
 from .ground.rationals import rational_value
 from .ground.substitution import put_in, put_in_requirements, relation
 from .ground.values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, SolutionsValue, Value, expression, free_letters, is_scalar, not_scalar, what
-from .units.quantities import converted, quantity, require_same_kind, settle
+from .units.quantities import converted, quantity, refuse_offset, require_same_kind, settle
 
 _INVERSES = {record.name: record.inverse for record in RECORDS if record.inverse}
 _RELATIONS = {"=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan, ">": sp.StrictGreaterThan, ">=": sp.GreaterThan}
@@ -44,9 +44,17 @@ class Evaluator:
                 return Surd({(): number})
         try:
             value = _RULES[type(node)](self, node)
-            return settle(value) if self.context.has_units and not isinstance(node, t.InUnit | t.Quantity) else value
+            return self._in_one_unit(node, value) if self.context.has_units else value
         except LineError as error:
             raise error.placed(node.start, node.end) from None
+
+    def _in_one_unit(self, node: t.Node, value: Value) -> Value:
+        """A value with its units brought together; what only names a quantity stays as it was written."""
+        if isinstance(node, t.InUnit | t.Quantity):
+            return value
+        if not isinstance(node, t.Name | t.Bracket | t.CellReference | t.ToDigits | t.InForm):
+            refuse_offset(value)
+        return settle(value)
 
     def scalar(self, node: t.Node) -> Scalar:
         """The value where a number or an expression is needed. Errors: not-a-function, wrong-arguments."""

@@ -76,7 +76,7 @@ def _particular(context: Context, problem: Problem, found: Found) -> Answer:
     branches = [tuple(v.xreplace(swap) for v in b.values) for b in kept]
     names = tuple(u.name for u in problem.unknowns)
     is_complete = found.is_general or (len(points) == 1 and is_told_by_slope(problem))
-    if not kept and not is_complete:
+    if not kept and not found.is_general:
         raise LineError("not-supported", "None of the solutions that were found takes these values; there may be others.")
     conditions = [] if len(kept) != 1 or free else _where(problem, kept[0], points)
     return Answer(SolutionsValue(names, _solutions(problem, branches), is_complete, is_general=bool(free) and found.is_general), tuple(conditions))

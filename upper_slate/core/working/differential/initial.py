@@ -62,6 +62,8 @@ def _differences(problem: Problem, branch: Branch, constants: tuple[sp.Symbol, .
         value = differentiated(branch.values[condition.unknown], problem.letter, condition.order)
         there = value.subs(problem.letter, condition.point)
         if there.has(sp.zoo, sp.nan, sp.oo):
+            if constants:  # some constant might take the pole away
+                raise LineError("not-supported", "The equation has no slope where this value is given, so what goes through it is not told.")
             return None
         difference = sp.simplify(there - condition.value)
         if difference == 0:

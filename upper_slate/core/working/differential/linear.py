@@ -47,7 +47,8 @@ def solve_linear(equation: Linear) -> Found:
     """Every solution. Raises NoMethod for coefficients of other kinds, LineError where an integral is not found."""
     x, n = equation.letter, equation.order
     if not any(x in c.free_symbols for c in equation.coefficients):
-        basis, needs = _basis(roots_of(equation.coefficients), x), ()
+        roots = roots_of(equation.coefficients)
+        basis, needs = _basis(roots, x), _kept_apart(roots)
         special = particular(equation.coefficients, equation.right, x)
         special = special if special is not None else _varied(equation, basis)
         return _general(basis, special, needs)
@@ -56,15 +57,22 @@ def solve_linear(equation: Linear) -> Found:
     scaled = _euler(equation)
     if scaled is None:
         raise NoMethod
-    basis = _euler_basis(scaled, x)
+    basis, needs = _euler_basis(scaled, x)
     special = _euler_particular(scaled, equation, x)
-    return _general(basis, special if special is not None else _varied(equation, basis), ())
+    return _general(basis, special if special is not None else _varied(equation, basis), needs)
 
 
 def _general(basis: list[sp.Expr], special: sp.Expr, needs: tuple[Requirement, ...]) -> Found:
     constants = tuple(constant(k + 1, len(basis)) for k in range(len(basis)))
     total = sp.Add(*(c * f for c, f in zip(constants, basis, strict=True)), special)
     return Found((Branch((total,), needs),), constants, is_general=True)
+
+
+def _kept_apart(roots: list[Root]) -> tuple[Requirement, ...]:
+    """That roots with letters in them differ, and are not real by chance: else these functions would be less than all."""
+    gaps = [one.real - other.real for k, one in enumerate(roots) for other in roots[:k] if one.imaginary == other.imaginary]
+    gaps += [root.imaginary for root in roots if root.imaginary != 0]
+    return tuple(Requirement("nonzero", gap) for gap in map(sp.factor, gaps) if gap.free_symbols)
 
 
 def _basis(roots: list[Root], x: sp.Symbol) -> list[sp.Expr]:
@@ -120,17 +128,18 @@ def _falling(scaled: list[sp.Expr], r: sp.Symbol) -> sp.Expr:
     return sp.expand(sum(c * sp.ff(r, k) for k, c in enumerate(scaled)))
 
 
-def _euler_basis(scaled: list[sp.Expr], x: sp.Symbol) -> list[sp.Expr]:
+def _euler_basis(scaled: list[sp.Expr], x: sp.Symbol) -> tuple[list[sp.Expr], tuple[Requirement, ...]]:
     r = sp.Dummy("r")
     coefficients = tuple(reversed(sp.Poly(sp.expand_func(_falling(scaled, r)), r).all_coeffs()))
     found: list[sp.Expr] = []
     log = sp.log(sp.Abs(x))
-    for root in roots_of(coefficients):
+    roots = roots_of(coefficients)
+    for root in roots:
         size = x if root.real.is_Integer else sp.Abs(x)
         for power in range(root.times):
             front = size**root.real * log**power
             found += [front] if root.imaginary == 0 else [front * sp.cos(root.imaginary * log), front * sp.sin(root.imaginary * log)]
-    return found
+    return found, _kept_apart(roots)
 
 
 def _euler_particular(scaled: list[sp.Expr], equation: Linear, x: sp.Symbol) -> sp.Expr | None:

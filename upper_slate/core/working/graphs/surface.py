@@ -206,8 +206,10 @@ def _level_points(evaluator: Evaluator, body: _Body, window: Window) -> tuple[tu
                 return (), False
     points: list[SurfacePoint] = []
     for x, y in places:
-        if window[0] <= float(x) <= window[1] and window[2] <= float(y) <= window[3] and (point := _point(body, x, y)) is not None:
-            points.append(point)
+        if window[0] <= float(x) <= window[1] and window[2] <= float(y) <= window[3]:
+            point = _point(body, x, y)
+            is_sure &= point is not None
+            points += [] if point is None else [point]
     return tuple(points), is_sure
 
 

@@ -21,8 +21,8 @@ from ..ground.substitution import put_in_requirements
 from ..ground.values import Requirement, Scalar, Solution, SolutionsValue, Value, expression
 from ..tidy.tidy import tidy
 from ..units.definitions import is_unit
-from ..units.equations import in_numbers, unit_of_letter
-from ..units.quantities import Monomial, monomial, number_in
+from ..units.equations import condition_in_units, in_numbers, unit_of_letter
+from ..units.quantities import Monomial, monomial, number_in, settle
 from .complex_parts import by_parts, has_parts
 from .equation import Found, Range, ordered, solutions_of
 from .families import Family, compare, merged
@@ -46,13 +46,17 @@ def solve(evaluator: Evaluator, node: t.Request) -> Value:
             raise LineError("not-supported", "An interval can be given for one letter only.")
         return solve_system(context, letters, statements, requirements)
     statement = statements[0] if len(statements) == 1 else Statement("and", tuple(statements))
-    others = {s.name for a in statement.atoms() for s in a.difference.free_symbols}
+    others = {s.name for a in statement.atoms() for s in a.difference.free_symbols if not is_unit(s)}
     if others and letters[0] not in others and not any(n.name == letters[0] for b in node.bodies for n in b.walk() if isinstance(n, t.Name)):
         raise LineError("wrong-arguments", f"{letters[0]} does not stand in this equation; it holds {' and '.join(sorted(others))}.")
     if context.has_units and (unit := _unit(context, letters[0], statement)) is not None:
         return _in_units(evaluator, node, letters[0], statement, requirements, unit)
     where = range_of_letter(evaluator, letters[0], node.interval)
     found = solve_statement(context, letters[0], statement, requirements, where)
+    if context.has_units:  # an angle that would have a unit, and the like
+        for solution in found.solutions:
+            for _, value in solution.values:
+                settle(value)
     return found if node.point is None else _near(evaluator, node, found)
 
 
@@ -81,8 +85,13 @@ def _in_units(evaluator: Evaluator, node: t.Request, name: str, statement: State
         ends = [expression(number_in(evaluator.scalar(end), unit)) for end in (node.interval.low, node.interval.high)]
         where = Range(ends[0], ends[1], node.interval.low_closed, node.interval.high_closed, True)
     found = solve_statement(context, name, plain, needs, where)
-    if found.condition is not None or not unit:
+    if not unit:
         return found
+    if found.condition is not None:
+        try:
+            return replace(found, condition=condition_in_units(found.condition, name, unit))
+        except NotImplementedError:
+            raise LineError("not-supported", "The solutions of this inequality cannot be written with units.") from None
     kept = tuple(Solution(tuple((n, settled(expression(v) * monomial(unit))) for n, v in s.values), s.kind) for s in found.solutions)
     return replace(found, solutions=kept)
 
@@ -110,7 +119,7 @@ def _only_letter(evaluator: Evaluator, node: t.Request) -> tuple[str, ...]:
     context = evaluator.context
     with context.collecting():
         statements = [statement_of(evaluator, body) for body in node.bodies]
-    free = sorted({s.name for st in statements for a in st.atoms() for s in a.difference.free_symbols})
+    free = sorted({s.name for st in statements for a in st.atoms() for s in a.difference.free_symbols if not is_unit(s)})
     if len(free) == 1:
         return (free[0],)
     if not free:

@@ -5,16 +5,18 @@ from __future__ import annotations
 from fractions import Fraction
 
 import sympy as sp
+from sympy.core.relational import Relational
 
 from ...problems import LineError
 from .definitions import BASE, Kind, definition, is_unit, name_of
-from .quantities import Monomial, has_units, kind_of, monomial, split
+from .quantities import Monomial, has_units, kind_of, monomial, refuse_offset, split
 
 
 def unit_of_letter(expr: sp.Expr, letter: sp.Symbol) -> Monomial | None:
     """The unit in which a letter has to be, so that every term of an expression is of one kind; None where the terms do not tell. Errors: units-differ."""
     if not has_units(expr):
         return None
+    refuse_offset(expr)
     terms = [split(term) for term in sp.Add.make_args(sp.expand(expr))]
     told: list[tuple[Fraction, Kind]] = []
     for number, units in terms:
@@ -41,6 +43,17 @@ def _written(kind: Kind, expr: sp.Expr) -> Monomial:
         if definition(name).kind == kind:
             return {name: Fraction(1)}
     return {base: power for base, power in zip(BASE, kind, strict=True) if power}
+
+
+def condition_in_units(condition: sp.Basic, letter_name: str, unit: Monomial) -> sp.Basic:
+    """What holds for the number of a quantity, said of the quantity: x > 2 as x > 2 m. NotImplementedError for conditions of another shape."""
+    if condition in (sp.true, sp.false):
+        return condition
+    if isinstance(condition, sp.And | sp.Or):
+        return condition.func(*(condition_in_units(part, letter_name, unit) for part in condition.args), evaluate=False)
+    if isinstance(condition, Relational) and isinstance(condition.lhs, sp.Symbol) and condition.lhs.name == letter_name:
+        return condition.func(condition.lhs, condition.rhs * monomial(unit), evaluate=False)
+    raise NotImplementedError
 
 
 def in_numbers(expr: sp.Expr, letter: sp.Symbol, unit: Monomial) -> sp.Expr:

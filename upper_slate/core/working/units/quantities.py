@@ -27,10 +27,21 @@ def has_units(value: object) -> bool:
     return isinstance(value, sp.Basic) and any(is_unit(s) for s in value.free_symbols)
 
 
+def has_offset(value: object) -> bool:
+    """Whether a value is a temperature whose zero is no zero."""
+    return isinstance(value, sp.Basic) and any(is_unit(s) and name_of(s) in OFFSET for s in value.free_symbols)
+
+
+def refuse_offset(value: object) -> None:
+    """Twice 20 °C is nothing: the two temperature scales with an offset only convert. Errors: units-differ."""
+    if has_offset(value):
+        raise LineError("units-differ", "A temperature in °C or °F can only be converted, as in 20 °C in K.")
+
+
 def quantity(number: Scalar, factors: Factors) -> Scalar:
     """A number with its unit."""
     if any(symbol in OFFSET for symbol, _ in factors) and len(factors) + abs(factors[0][1]) > 2:
-        raise LineError("units-differ", "A temperature in °C or °F can only be converted, as in 20 °C in K.")
+        refuse_offset(unit_symbol(next(symbol for symbol, _ in factors if symbol in OFFSET)))
     return settled(to_sympy(number) * sp.Mul(*(unit_symbol(symbol) ** power for symbol, power in factors)))
 
 
@@ -77,13 +88,12 @@ def _added(expr: sp.Add) -> sp.Expr:
     known = [(number, units) for number, units in parts if not any(not is_unit(s) for s in number.free_symbols)]
     if not known:
         known = [p for p in parts if p[1]][:1]
+    if not known:
+        return expr
     first = min((units for _, units in known), key=_order)
     for _, units in known:
         if kind_of(units) != kind_of(first):
             raise _differ(known)
-    for _, units in parts:
-        if any(symbol in OFFSET for symbol in units):
-            raise LineError("units-differ", "A temperature in °C or °F can only be converted, as in 20 °C in K.")
     same = [(number, units) for number, units in parts if kind_of(units) == kind_of(first)]
     others = [number * monomial(units) for number, units in parts if kind_of(units) != kind_of(first)]
     total = sp.Add(*(number * _ratio(units, first) for number, units in same))
@@ -261,11 +271,18 @@ def without_units(sides: Sequence[Scalar]) -> tuple[Scalar, ...]:
         if all(not number.free_symbols for number, _ in filled):
             raise _differ(filled, "compared")
         return tuple(sides)
-    return tuple(settled(number * _ratio(units, {})) for number, units in parts)
+    return tuple(settled(_in_base(number, units)) for number, units in parts)
+
+
+def _in_base(number: sp.Expr, units: Monomial) -> sp.Expr:
+    (name,) = tuple(units) if len(units) == 1 else ("",)
+    return _to_kelvin(number, name, units) if name in OFFSET else number * _ratio(units, {})
 
 
 def unit_of(*values: Scalar) -> Monomial:
     """The units of the first quantity in one term among these; none where all are plain numbers. A 0 has no unit, whatever was written behind it."""
+    for value in values:
+        refuse_offset(value)
     parts = next((found for value in values if (found := written_parts(value)) is not None), None)
     return {} if parts is None else {name: Fraction(power) for name, power in parts[1]}
 
