@@ -5,6 +5,7 @@ from __future__ import annotations
 import sympy as sp
 
 from ..ground.values import Requirement
+from .exponential import exponential
 
 #: A value of y, and what has to hold for it.
 Explicit = tuple[sp.Expr, list[Requirement]]
@@ -35,25 +36,12 @@ def _of_logarithms(left: sp.Expr, right: sp.Expr, free: sp.Symbol, y: sp.Symbol)
     step = sp.Rational(1, sp.ilcm(1, *(r.q for r in ratios)))
     powers = [int(r / step) for r in ratios]
     product = sp.Mul(*(_without_size(u) ** p for (_, u), p in zip(terms, powers, strict=True)))
-    grown = sp.simplify(_grown(right / (first * step)))
+    grown = sp.simplify(exponential(right / (first * step)))
     return _shortest(product, grown, free, y)
 
 
 def _without_size(inside: sp.Expr) -> sp.Expr:
     return inside.args[0] if isinstance(inside, sp.Abs) else inside
-
-
-def _grown(exponent: sp.Expr) -> sp.Expr:
-    """e to the exponent; the size of what stands in a logarithm is left away in whole powers, the constant takes the sign."""
-    factors: list[sp.Expr] = []
-    for term in sp.Add.make_args(sp.expand(exponent)):
-        number, log = term.as_independent(sp.log, as_Add=False)
-        if isinstance(log, sp.log):
-            inside = log.args[0]
-            factors.append((_without_size(inside) if number.is_Integer else inside) ** number)
-        else:
-            factors.append(sp.exp(term))
-    return sp.Mul(*factors)
 
 
 def _shortest(product: sp.Expr, grown: sp.Expr, free: sp.Symbol, y: sp.Symbol) -> list[Explicit]:

@@ -10,6 +10,7 @@ from ...problems import LineError
 from ..calculus.antiderivative import antiderivative
 from ..ground.values import Requirement
 from .characteristic import Root, roots_of
+from .exponential import exponential
 from .problem import Branch, Found, NoMethod, Unknown, constant
 from .quasi import particular
 
@@ -94,24 +95,9 @@ def _first_order(equation: Linear) -> Found:
     low, high = equation.coefficients
     p, q = sp.cancel(low / high), sp.simplify(equation.right / high)
     integral, needs = antiderivative(p, x, True)
-    size = _exponential(-integral)
+    size = exponential(-integral)
     inside, more = antiderivative(sp.simplify(q / size), x, True) if q != 0 else (sp.S.Zero, [])
     return _general([size], sp.expand(sp.simplify(size * inside)), (*needs, *more))
-
-
-def _exponential(exponent: sp.Expr) -> sp.Expr:
-    """e to a sum of logarithms and other terms, as a product: a size in whole powers may be left without its bars, since the constant before it takes any sign."""
-    factors: list[sp.Expr] = []
-    rest: list[sp.Expr] = []
-    for term in sp.Add.make_args(sp.expand(sp.expand_log(exponent))):
-        number, logs = term.as_independent(sp.log, as_Add=False)
-        if not isinstance(logs, sp.log):
-            rest.append(term)
-            continue
-        inside = logs.args[0]
-        base = inside.args[0] if isinstance(inside, sp.Abs) and number.is_Integer else inside
-        factors.append(base**number)
-    return sp.Mul(*factors, sp.exp(sp.Add(*rest)))
 
 
 # -- Euler's equations -------------------------------------------------------------------------------------------------

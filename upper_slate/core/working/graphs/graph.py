@@ -14,12 +14,12 @@ from ...problems import LineError
 from ..binding.bodies import Body, body_in, end_of
 from ..binding.statement import statement_of
 from ..exact.balls import NoBall
-from ..exact.bridge import settled, to_sympy
+from ..exact.bridge import settled
 from ..ground.values import Area, Curve, GraphValue, ListValue, Marks, Point, Tangent, Window, expression, free_letters, is_scalar
 from ..patience import Budget
 from ..solving.equation import Range
 from ..units.bodies import plain_body
-from ..units.quantities import Monomial, number_in, unit_of
+from ..units.quantities import Monomial, unit_of
 from .axes import axis_of
 from .bounds import enclosed
 from .chosen import area_of, tangent_of
@@ -27,6 +27,7 @@ from .equations import Equation
 from .heights import value_at
 from .marks import marks_of, marks_of_crowded
 from .meetings import Look, Meetings, meetings_of
+from .ranges import ends_of
 from .sampling import Sampler
 from .view import View
 from .widths import Chosen, window_of_curves, window_of_equations
@@ -129,7 +130,7 @@ def _at_whole_numbers(evaluator: Evaluator, one: _Drawn, node: t.Request, view: 
     body = one.body
     if body is None or not any(r.kind == "natural" and body.letter in r.expr.free_symbols for r in body.requirements):
         return one
-    low, high = (float(sp.N(e, 17)) for e in _ends(evaluator, node.low, node.high)) if node.low and node.high else (0.0, _WHOLE_TO)
+    low, high = (float(sp.N(e, 17)) for e in ends_of(evaluator, node.low, node.high)) if node.low and node.high else (0.0, _WHOLE_TO)
     if view.window is not None:
         low, high = view.window[:2]
     places = range(math.ceil(low), min(math.floor(high), math.ceil(low) + _MOST_SWINGS) + 1)
@@ -205,7 +206,7 @@ def _window(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn], view: Vi
         _check_size(view.window)
         return _between(*(sp.Rational(v).limit_denominator(10 ** 9) if abs(v) > 1e-3 else sp.Rational(v) for v in view.window[:2])), view.window
     if node.low is not None and node.high is not None:
-        ends = _ends(evaluator, node.low, node.high)
+        ends = ends_of(evaluator, node.low, node.high)
     elif points and all(one.points for one in drawn):
         ends = _around([x for x, _ in points])
     else:
@@ -213,7 +214,7 @@ def _window(evaluator: Evaluator, node: t.Request, drawn: list[_Drawn], view: Vi
         ends = chosen.ends
     low, high = (float(sp.N(e, 17)) for e in ends)
     if node.low_2 is not None and node.high_2 is not None:
-        bottom, top = (float(sp.N(e, 17)) for e in _ends(evaluator, node.low_2, node.high_2))
+        bottom, top = (float(sp.N(e, 17)) for e in ends_of(evaluator, node.low_2, node.high_2))
     elif chosen is not None and chosen.upright is not None:
         bottom, top = chosen.upright
     else:
@@ -251,19 +252,6 @@ def _between(low: sp.Expr, high: sp.Expr) -> Range:
 def _around(values: list[float]) -> tuple[sp.Expr, sp.Expr]:
     room = 0.05 * ((max(values) - min(values)) or 2.0)
     return sp.Rational(min(values) - room), sp.Rational(max(values) + room)
-
-
-def _ends(evaluator: Evaluator, low: t.Node, high: t.Node) -> tuple[sp.Expr, sp.Expr]:
-    ends = [end_of(evaluator, n) for n in (low, high)]
-    if evaluator.context.has_units and (unit := unit_of(*map(settled, ends))):
-        ends = [to_sympy(number_in(settled(end), unit)) for end in ends]
-    for end, node in zip(ends, (low, high), strict=True):
-        if end.free_symbols or not end.is_finite or not end.is_real:
-            raise LineError("outside-domain", "A graph runs from one number to another.", node.start, node.end)
-    a, b = (float(sp.N(e, 17)) for e in ends)
-    if not a < b:
-        raise LineError("outside-domain", "The first end must be the smaller one.", low.start, high.end)
-    return ends[0], ends[1]
 
 
 def _check_size(window: Window) -> None:
