@@ -9,7 +9,7 @@ import Typeset from "../shared/Typeset.vue";
 import { useWorksheet } from "../sheet/store";
 import { latexOf, textOf, type Graph } from "./graph";
 import GraphFigure from "./GraphFigure.vue";
-import { Camera, colourOf, edgesOf, facetsOf, labelsOf, rgb, short, sized, turned, USUAL_VIEW, type Surface, type View } from "./surface";
+import { Camera, colourOf, edgesOf, facetsOf, inBox, labelsOf, rgb, short, sized, turned, USUAL_VIEW, type Surface, type View } from "./surface";
 
 /** A surface in the page, turned by dragging and by arrow keys; its level lines instead of it, where these are wanted; beside it the points at which it is level. */
 const props = defineProps<{ line: Line; cell: string; index: number; decimal: boolean }>();
@@ -41,8 +41,7 @@ const KINDS: Record<string, string> = { maximum: "Maximum", minimum: "Minimum", 
 const spots = computed(() => surface.value.points.map((point) => {
   const [left = 0, right = 1, bottom = 0, top = 1] = graph.value.window;
   const [x = 0, y = 0, z = 0] = point.place;
-  const [low = 0, high = 1] = surface.value.span;
-  return camera.value.spot((2 * (x - left)) / (right - left) - 1, (2 * (y - bottom)) / (top - bottom) - 1, 0.75 * ((2 * (z - low)) / (high - low) - 1));
+  return camera.value.spot((2 * (x - left)) / (right - left) - 1, (2 * (y - bottom)) / (top - bottom) - 1, inBox(surface.value, z));
 }));
 
 function token(name: string): string {
