@@ -166,7 +166,7 @@ def main() -> None:
 
 
 #: The other measurements, with what they are given; together they take about two hours.
-OTHERS = ("fair", "shelf", "graphs", "in_browser", "kills 200 200 1", "soak 10", "hostile 1 100000", "hostile 2 20000 server")
+OTHERS = ("fair", "shelf", "graphs", "in_browser", "kills 200 200 1", "soak 10", "hostile 1 100000", "hostile 2 20000 server", "properties 20000")
 
 if __name__ == "__main__":
     main()

@@ -55,3 +55,13 @@ def code(*cells: str, **conventions: str) -> str | None:
 def notices(*cells: str, **conventions: str) -> list[str]:
     """The notices of the last line."""
     return [notice["text"] for notice in result(*cells, **conventions)["notices"]]
+
+
+def conditions(*cells: str, **conventions: str) -> list[str]:
+    """The conditions of the last line."""
+    return list(result(*cells, **conventions)["conditions"])
+
+
+def outcome(*cells: str, **conventions: str) -> LineOutcome:
+    """What the last line comes to, with what it brings into force."""
+    return page(*cells, **conventions).lines[-1].outcome

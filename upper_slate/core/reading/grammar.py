@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Protocol
+from typing import Final, Protocol
 
 from ..language.tree import Node
 from ..problems import LineError
 from .cursor import Cursor
 from .tokens import Token
+
+#: The first words of requests that stand in expressions as signs do: `lim_(x->0)`, `log base 2 of x`, `square root of 16`.
+SPOKEN_SIGNS: Final = ("lim", "int", "log", "logarithm", "square", "cube")
 
 
 class Grammar(Protocol):

@@ -6,6 +6,7 @@ import re
 from typing import Final
 
 from ..problems import LineError, Suggestion
+from .call_forms import refuse_call, refuse_late_request, refuse_to_show
 from .cursor import Cursor
 from .heads import head_of
 from .names import KnownNames
@@ -23,6 +24,9 @@ _MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!="}
 
 def refuse_impossible(source: str, tokens: list[Token], names: KnownNames) -> None:
     """Raises the error of a line that is none, with what was meant where that is known. Errors: syntax, unknown-name."""
+    refuse_to_show(source, tokens, names)
+    refuse_call(source, tokens, names)
+    refuse_late_request(source, tokens, names)
     line = _Impossible(source, tokens, names)
     line.unfinished_use()
     line.what_nothing_begins()

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import replace
+from itertools import islice
 from typing import Final
 
 from ..language.tree import Call, InUnit, Line, ListOf, Logic, Name, Node, Notice, Relation, Request, placed, unwrapped
 from ..language.units import Factors
 from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
+from .assumptions import begins_assumption, read_assumptions
+from .bare_requests import may_hold_requests, with_brackets
 from .differential import refuse_unknown
 from .heads import Head, head_of
 from .impossible import refuse_impossible, says
@@ -25,6 +28,11 @@ from .units import ending_unit, letters_for_units, refuse_conversion
 from .uses import use_of
 
 _STEP_SIGNS: Final = ("=", "<=>", "=>")
+#: While a line is being written no more than these are tried, so that every key is answered at once.
+_WAYS_WHILE_TYPED: Final = 4
+_MOST_WAYS: Final = 60
+#: Names that hide a unit which goes with everything, as soon as they have a meaning; others (t, V, N) are seldom units beside their letter.
+_EVERYDAY_UNITS: Final = ("m", "s", "g", "h", "L")
 _TWO_SLASHES: Final = re.compile(r"(?<=[\d)\]])//(?=[\d(\[])")
 
 
@@ -40,7 +48,31 @@ def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
         if not tolerant:
             raise
         return Line("error", source)
+    if may_hold_requests(tokens):
+        return _with_bare_requests(source, tokens, names, tolerant)
     return _LineReader(source, tokens, names, tolerant).read()
+
+
+def _with_bare_requests(source: str, tokens: list[Token], names: KnownNames, tolerant: bool) -> Line:
+    """A line that cannot be read as it stands is tried with brackets round a request in it."""
+    try:
+        return _LineReader(source, list(tokens), names, tolerant=False).read()
+    except LineError as error:
+        told: LineError | None = None
+        for way in islice(_ways(tokens, names), _WAYS_WHILE_TYPED if tolerant else _MOST_WAYS):
+            try:
+                return _LineReader(source, way, names, tolerant=False).read()
+            except LineError as other:
+                told = _more_telling(told or error, other)
+        if tolerant:
+            return _LineReader(source, tokens, names, tolerant=True).read()
+        raise (told or error) from None
+
+
+def _more_telling(error: LineError, other: LineError) -> LineError:
+    """That a request's own first word is unknown says nothing: what is wrong in it, read as one, does."""
+    is_word = error.code == other.code == "unknown-name" and (error.start or 0) < (other.start or 0)
+    return other if is_word else error
 
 
 def _read_latex(source: str, names: KnownNames, tolerant: bool) -> Line:
@@ -63,6 +95,14 @@ def _read_latex(source: str, names: KnownNames, tolerant: bool) -> Line:
     body = None if line.body is None else placed(line.body, 0, len(source))
     assumptions = tuple(placed(node, 0, len(source)) for node in line.assumptions)
     return replace(line, source=source, body=body, assumptions=assumptions, name_start=0, name_end=0 if line.name is None else len(source), notices=(shown, *others))
+
+
+def _ways(tokens: list[Token], names: KnownNames) -> Iterator[list[Token]]:
+    """One request in brackets, then two: `derivative of f = derivative of g ?`."""
+    first = list(with_brackets(tokens, names))
+    yield from first
+    for way in first:
+        yield from with_brackets(way, names)
 
 
 class _InText(Exception):
@@ -90,6 +130,8 @@ class _LineReader:
         first = self.tokens[0]
         if first.kind == "end":
             return Line("empty", self.source)
+        if begins_assumption(self.tokens, self.names):
+            return self._assumption()
         if not self.tolerant:
             refuse_impossible(self.source, self.tokens, self.names)
             if not self.names.units and (told := letters_for_units(self.tokens, self.names)):
@@ -99,11 +141,8 @@ class _LineReader:
         first = self.tokens[0]
         if first.kind in _STEP_SIGNS:
             return self._step()
-        if first.kind == "name" and self.tokens[1].kind == "name" and not self.names.has_meaning(first.text):
-            if first.text.lower() == "assume":
-                return self._assumption()
-            if first.text.lower() == "free":
-                return self._release()
+        if first.kind == "name" and self.tokens[1].kind == "name" and not self.names.has_meaning(first.text) and first.text.lower() == "free":
+            return self._release()
         return self._question() or self._definition() or self._expression()
 
     def _reader(self, names: KnownNames | None = None, start: int = 0) -> Reader:
@@ -181,6 +220,10 @@ class _LineReader:
             raise LineError("syntax", "A definition has one =. For an equation write it without a name, or with ? behind it.", body.start, body.end)
         self._finish(reader)
         kind = "function" if letters else "definition"
+        if self.names.units and kind == "definition" and head.canonical in _EVERYDAY_UNITS:
+            name = head.canonical
+            self.notices.append(Notice(f"From here on {name} is this value, and no unit: 5 {name} is 5 times {name}.", head.name.start, head.name.end,
+                                       offers=(Suggestion(f"{name}_1", head.name.start, head.name.end),)))
         return self._line(kind, reader, self._ended(body), name=head.canonical, name_start=head.name.start, name_end=self._end_of(head), parameters=letters)
 
     def _with_condition_or_items(self, reader: Reader, body: Node) -> Node:
@@ -387,25 +430,13 @@ class _LineReader:
     def _assumption(self) -> Line:
         """`assume x > 0`, `assume a > 0, b > 0`, `assume n integer`."""
         reader = self._reader(start=1)
-        found: list[Node] = []
-        letters: list[str] = []
-        while True:
-            token, following = reader.cursor.token, reader.cursor.ahead()
-            if token.kind == "name" and following.kind == "name" and following.text in ("integer", "real", "positive", "negative", "whole"):
-                reader.cursor.at += 2
-                letters.append(canonical_name(token.text))
-                found.append(Name(following.text, start=following.start, end=following.end))
-            else:
-                node = reader.relation()
-                letter = _letter_of(node)
-                if letter is None and not self.tolerant:
-                    raise LineError("syntax", "An assumption is about one letter, as in assume x > 0 or assume n integer.", token.start, reader.cursor.last_end)
-                letters.append(letter or "x")
-                found.append(node)
-            if not reader.cursor.take(","):
-                break
-        self._finish(reader)
-        return Line("assumption", self.source, letters=tuple(letters), assumptions=tuple(found))
+        try:
+            letters, found = read_assumptions(reader)
+            self._finish(reader)
+        except LineError:
+            refuse_impossible(self.source, self.tokens, self.names)
+            raise
+        return Line("assumption", self.source, letters=letters, assumptions=found)
 
     def _release(self) -> Line:
         letters = []
@@ -416,14 +447,6 @@ class _LineReader:
                 break
         self._finish(reader)
         return Line("release", self.source, letters=tuple(letters))
-
-
-def _letter_of(node: Node) -> str | None:
-    """The one letter that a relation is about."""
-    if not isinstance(node, Relation):
-        return None
-    letters = [side.name for side in node.sides if isinstance(side, Name) and side.name not in ("pi", "e", "oo", "phi", "i")]
-    return letters[0] if len(letters) == 1 else None
 
 
 def _reserved(token: Token, name: str) -> LineError:

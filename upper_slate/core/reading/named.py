@@ -9,7 +9,7 @@ from ..language.tree import Apply, Bracket, Call, CellReference, Gap, Index, Inv
 from ..language.words import INVERSE_NAMES, LIST_FUNCTIONS, SPREADS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor, Deeper
-from .grammar import Grammar, Part
+from .grammar import SPOKEN_SIGNS, Grammar, Part
 from .names import constant_name
 from .tokens import Token, canonical_name
 from .unknown_words import Words
@@ -36,7 +36,7 @@ class Named(Part):
         self._words.refuse_call(token)
         if derivative := self.grammar.derivative():
             return derivative
-        if token.text.lower() in ("lim", "int") and (signed := self.grammar.signed()):
+        if token.text.lower() in SPOKEN_SIGNS and (signed := self.grammar.signed()):
             return signed
         if token.text.endswith("_") and self.cursor.ahead().kind == "(" and not self.cursor.ahead().spaced:
             self.cursor.at += 1

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Final
 
-from ..language.tree import Gap, Negative, Node, Number
+from ..language.tree import Bracket, Gap, Negative, Node, Number, Relation
 from ..language.words.forms import RANGES, Form, Place
+from ..problems import LineError, Suggestion
 from .cursor import Cursor
-from .grammar import Grammar, Part
+from .grammar import SPOKEN_SIGNS, Grammar, Part
 from .ranges import Ranges
 from .said import Said
 from .tokens import Token, canonical_name
@@ -93,7 +94,15 @@ class Places(Part):
 
     def _body(self, said: Said, stop: Stop) -> None:
         self._skip_left_side()
-        said.bodies.append(self.cursor.binding(said.bound, lambda: self.cursor.within(stop, self.grammar.sum)))
+        said.bodies.append(self.cursor.binding(said.bound, lambda: self.cursor.within(stop, self._inner(self.grammar.sum))))
+
+    def _inner(self, read: Callable[[], Node]) -> Callable[[], Node]:
+        """Reads what a request is about, which may be another one: `derivative of integral of sin(t^2) for t from 0 to x`."""
+        def either() -> Node:
+            start = self.cursor.token.start
+            found = self.grammar.request()
+            return read() if found is None else Bracket(found, start=start, end=found.end)
+        return either
 
     def _skip_left_side(self) -> None:
         """`gradient of y = 3x + 2` is about 3x + 2; so is `f(x) = 3x + 2`, where f has no meaning yet."""
@@ -136,11 +145,29 @@ class Places(Part):
         reads = self.grammar.sum if self._differential_ahead() else self.grammar.product
         said.bodies.append(cursor.binding(said.bound, lambda: cursor.within(stop, reads)))
         if cursor.token.kind in ("+", "-"):
-            body = said.bodies[-1]
-            cursor.note(f"This reaches as far as the product: {cursor.text_of(body)}. Put a longer expression in brackets.", start, body.end)
+            self._note_short_reach(said.bodies[-1], start, stop)
+
+    def _note_short_reach(self, body: Node, start: int, stop: Stop) -> None:
+        """That a sum behind `∑ k` or `square root of 16` is not under the sign; offered with it in brackets."""
+        cursor = self.cursor
+        if cursor.ahead().text.lower() in SPOKEN_SIGNS:  # square root of 16 + square root of 9
+            return
+        mark, at = cursor.mark(), next(k for k, token in enumerate(cursor.tokens) if token.start >= start)
+        offers: tuple[Suggestion, ...] = ()
+        try:
+            cursor.at = at
+            whole = cursor.within(stop, self.grammar.sum)
+            offers = (Suggestion(f"({cursor.source[start:whole.end]})", start, whole.end),)
+        except LineError:
+            pass
+        cursor.back_to(mark)
+        cursor.note(f"This reaches as far as the product: {cursor.text_of(body)}. Put a longer expression in brackets.", start, body.end, offers=offers)
 
     def _expression(self, said: Said, stop: Stop) -> None:
-        said.bodies.append(self.cursor.within(stop, self.grammar.with_at))
+        cursor = self.cursor
+        said.bodies.append(cursor.within(stop, self._inner(self.grammar.with_at)))
+        if isinstance(said.bodies[-1], Relation) and not cursor.tolerant:
+            raise cursor.fail("Here the words end that belong together; what they are about stands in brackets before =.")
 
     # -- letters and numbers ---------------------------------------------------------------------------------------
 
@@ -150,7 +177,7 @@ class Places(Part):
     def _unknowns(self, said: Said, stop: Stop) -> None:
         """Letters with commas or `and` between them."""
         self._letter(said, stop)
-        while self.cursor.ahead().kind == "name" and (self.cursor.take(",") or self.cursor.take_word("and")):
+        while self.cursor.ahead().kind == "name" and self.cursor.ahead(2).kind not in ("(", "'") and (self.cursor.take(",") or self.cursor.take_word("and")):
             self._letter(said, stop)
 
     def _point(self, said: Said, stop: Stop) -> None:

@@ -59,7 +59,7 @@ class Ranges(Part):
             self._chain(said)
             return
         names = [self.letter(said)]
-        while cursor.token.kind == "," and cursor.ahead().kind == "name" and not self._is_chain(1):
+        while cursor.token.kind == "," and cursor.ahead().kind == "name" and cursor.ahead(2).kind not in ("(", "'") and not self._is_chain(1):
             cursor.advance()
             token = cursor.token
             names.append(self.letter(said))

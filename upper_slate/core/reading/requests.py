@@ -12,7 +12,7 @@ from ..language.words.forms import RANGES, Form, Optional, Place, Word
 from ..language.words.forms import Part as FormPart
 from ..problems import LineError
 from .cursor import Cursor
-from .grammar import Grammar, Part
+from .grammar import SPOKEN_SIGNS, Grammar, Part
 from .meant import meaning_of
 from .places import Places
 from .said import Said
@@ -85,11 +85,11 @@ class Requests(Part):
 
     def _is_signed_at(self, at: int) -> bool:
         token = self.cursor.tokens[at]
-        return token.kind in SIGNS or token.text.lower() in ("lim", "int")
+        return token.kind in SIGNS or token.text.lower() in SPOKEN_SIGNS
 
     def signed(self) -> Node | None:
         """The request that starts here with a sign, or with `lim` and what stands below it: it may stand in an expression."""
-        if self.cursor.token.kind not in SIGNS and not (self.cursor.is_word("lim", "int") and self.cursor.ahead().kind in ("_", "name")):
+        if self.cursor.token.kind not in SIGNS and not (self.cursor.is_word(*SPOKEN_SIGNS) and self.cursor.ahead().kind in ("_", "name")):
             return None
         return self._first_of([s for s in self._spellings_here() if s.form.has("tight")])
 

@@ -37,9 +37,20 @@ def conditions_of(requirements: Iterable[Requirement], value: Value, complex_num
     own = [r for e in exprs for r in natural_requirements(e, complex_numbers)]
     asked, shown = _pieces(needs), _pieces(own)
     found = _difference(asked, shown)
+    found = _among_whole_numbers(found, needs)
     if complex_numbers or all(_is_plain(c) for c in found):
         return found
     return _by_intervals(needs, own, found)
+
+
+def _among_whole_numbers(found: list[sp.Basic], needs: Iterable[Requirement]) -> list[sp.Basic]:
+    """The conditions without points that a letter does not reach, since it counts from 0 up: n! needs no n != -1."""
+    lowest: dict[sp.Symbol, sp.Expr] = {}
+    for need in needs:
+        rest = [need.expr - s for s in need.expr.free_symbols if (need.expr - s).is_Integer] if need.kind == "natural" else []
+        for letter in need.expr.free_symbols if rest else ():
+            lowest[letter] = max(lowest.get(letter, -rest[0]), -rest[0])
+    return [c for c in found if not (_is_plain(c) and c.lhs in lowest and c.rhs.is_Rational and (c.rhs < lowest[c.lhs] or not c.rhs.is_Integer))]
 
 
 def _is_plain(condition: sp.Basic) -> bool:
@@ -66,6 +77,14 @@ def _by_intervals(needs: list[Requirement], own: list[Requirement], found: list[
         return found
     condition = condition_of(letter, both)
     return list(condition.args) if isinstance(condition, sp.And) and all(isinstance(c, sp.Ne) for c in condition.args) else [condition]
+
+
+def joined(found: list[sp.Basic]) -> list[sp.Basic]:
+    """`x >= 0` and `x != 0` are `x > 0`."""
+    strict = {sp.Ge: sp.Gt, sp.Le: sp.Lt}
+    without = [sp.Ne(c.lhs, c.rhs, evaluate=False) for c in found if type(c) in strict]
+    return [strict[type(c)](*c.args, evaluate=False) if type(c) in strict and sp.Ne(*c.args, evaluate=False) in found else c for c in found
+            if not (isinstance(c, sp.Ne) and c in without)]
 
 
 def domain_difference(one: Iterable[Requirement], other: Iterable[Requirement]) -> list[sp.Basic]:
@@ -152,6 +171,12 @@ def _irreducible(expr: sp.Expr) -> list[sp.Expr]:
         base, _exponent = factor.as_base_exp()
         if isinstance(factor, sp.exp) or not base.free_symbols:
             continue
+        if isinstance(base, sp.Abs):
+            found.extend(_irreducible(base.args[0]))
+            continue
+        if (exponent := _of_unit_power(base)) is not None:
+            found.extend(_irreducible(exponent))
+            continue
         if base.is_polynomial(*letters) and base.free_symbols and base != expr:
             found.extend(_irreducible(base))
         elif _can_vanish(base):
@@ -159,8 +184,18 @@ def _irreducible(expr: sp.Expr) -> list[sp.Expr]:
     return found
 
 
+def _of_unit_power(expr: sp.Expr) -> sp.Expr | None:
+    """u for 1 - e^u, which is 0 where u is."""
+    if isinstance(expr, sp.Add) and len(expr.args) == 2 and expr.is_real:
+        number, power = sorted(expr.args, key=lambda part: bool(part.free_symbols))
+        factor, power = power.as_coeff_Mul()
+        if isinstance(power, sp.exp) and number == -factor:
+            return power.args[0]
+    return None
+
+
 def _can_vanish(expr: sp.Expr) -> bool:
-    if expr.is_positive or expr.is_negative or expr.is_nonzero or expr.is_zero is False:
+    if expr.is_positive or expr.is_negative or expr.is_nonzero or expr.is_zero is False or isinstance(expr, sp.factorial):
         return False
     if len(expr.free_symbols) == 1 and expr.is_polynomial() and all(s.is_real for s in expr.free_symbols):
         (letter,) = expr.free_symbols
@@ -168,7 +203,8 @@ def _can_vanish(expr: sp.Expr) -> bool:
         return polynomial.count_roots() > 0 if all(c.is_Rational for c in polynomial.coeffs()) else True
     if isinstance(expr, sp.Add) and not expr.is_polynomial():
         # sqrt(x) + 1: a sum of parts that are nowhere negative, one of them positive
-        return not (all(t.is_nonnegative or _is_root(t) for t in expr.args) and any(t.is_positive for t in expr.args))
+        certain = [isinstance(t, sp.factorial) or bool(t.is_positive) for t in expr.args]
+        return not (any(certain) and all(sure or t.is_nonnegative or _is_root(t) for t, sure in zip(expr.args, certain, strict=True)))
     return True
 
 
@@ -201,7 +237,8 @@ def _relations(piece: _Piece) -> list[sp.Basic]:
     if len(letters) == 1 and piece.relation == "!=" and isinstance(expr, sp.sin | sp.cos):
         return [sp.Ne(expr, 0, evaluate=False)]
     make = {"!=": sp.Ne, ">=": sp.Ge, ">": sp.Gt}[piece.relation]
-    return [make(expr, 0, evaluate=False)]
+    shared, plain = expr.primitive() if isinstance(expr, sp.Add) else (sp.S.One, expr)
+    return [make(plain if shared.is_Integer and shared > 0 else expr, 0, evaluate=False)]
 
 
 def _by_roots(piece: _Piece, letter: sp.Symbol) -> list[sp.Basic]:

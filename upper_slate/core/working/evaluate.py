@@ -11,22 +11,22 @@ from ..language.plain import plain
 from ..language.words import function_named
 from ..problems import LineError, Suggestion
 from .calculus.written import derivative, prime, refuse_several_letters
+from .cases import cases
 from .context import Context, Meaning
 from .exact.bridge import PHI, settled
 from .exact.function_records import RECORDS
 from .exact.surd import I, Surd
 from .ground import functions, lists, vectors
 from .ground.answer import Answer
-from .ground.arithmetic import add, checked, divide, multiply, negate, power
+from .ground.arithmetic import add, divide, multiply, negate, power
 from .ground.assumed import contradicts
 from .ground.functionals import combine, compose, inverse_of
 from .ground.rationals import rational_value
-from .ground.substitution import put_in, put_in_requirements, relation
-from .ground.values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, SolutionsValue, Value, expression, free_letters, is_scalar, not_scalar, what
+from .ground.substitution import put_in, put_in_requirements
+from .ground.values import FunctionValue, ListValue, RelationValue, Scalar, SolutionsValue, Value, free_letters, is_scalar, not_scalar, what
 from .units.quantities import converted, quantity, refuse_offset, require_same_kind, settle
 
 _INVERSES = {record.name: record.inverse for record in RECORDS if record.inverse}
-_RELATIONS = {"=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan, ">": sp.StrictGreaterThan, ">=": sp.GreaterThan}
 
 
 class Evaluator:
@@ -364,6 +364,8 @@ class Evaluator:
         function = self.of(node.function)
         if not isinstance(function, FunctionValue):
             raise LineError("not-a-function", f"^-1 of a function was expected, and this is {what(function)}.")
+        if isinstance(function.body, sp.Piecewise):  # the answer to the request knows how to undo cases
+            return self.request(t.Request("inverse of", (node.function,), start=node.start, end=node.end))
         return inverse_of(self.context, function)
 
     # -- values put in, choices, relations -------------------------------------------------------------------------
@@ -380,51 +382,6 @@ class Evaluator:
                 return self.applied(body, [given[n] for n in own], "")
         with context.collecting():
             return put_in(context, body, given)
-
-    def cases(self, node: t.Cases) -> Value:
-        pieces: list[tuple[sp.Expr, sp.Basic]] = []
-        passed: sp.Basic = sp.true
-        for value_node, condition_node in node.choices:
-            cond = self.condition(condition_node)
-            if cond is sp.false:
-                continue
-            guard = sp.And(passed, cond)
-            pieces.append((self._guarded(value_node, guard), cond))
-            if cond is sp.true:
-                break
-            passed = sp.And(passed, sp.Not(cond))
-        else:
-            if node.otherwise is not None:
-                pieces.append((self._guarded(node.otherwise, passed), sp.true))
-        if not pieces:
-            raise LineError("undefined-value", "None of the cases applies here.")
-        if pieces[0][1] is sp.true:
-            return settled(pieces[0][0])
-        return checked(sp.Piecewise(*pieces))
-
-    def _guarded(self, node: t.Node, guard: sp.Basic) -> sp.Expr:
-        with self.context.collecting() as requirements:
-            value = expression(self.scalar(node))
-        for r in requirements:
-            self.context.require(Requirement(r.kind, r.expr, r.code, r.what, r.over, sp.And(guard, r.guard)))
-        return value
-
-    def condition(self, node: t.Node) -> sp.Basic:
-        """A condition as SymPy holds it; true or false where it has no letters."""
-        match node:
-            case t.Logic(sign="not"):
-                return sp.Not(self.condition(node.parts[0]))
-            case t.Logic():
-                return (sp.And if node.sign == "and" else sp.Or)(*(self.condition(p) for p in node.parts))
-            case t.Relation():
-                sides = [self.scalar(s) for s in node.sides]
-                for side, part in zip(sides, node.sides, strict=True):
-                    if not set(node.signs) <= {"=", "!="} and expression(side).has(sp.I):
-                        raise LineError("not-real", "Numbers that are not real have no order.", part.start, part.end)
-                return sp.And(*(relation(_RELATIONS[sign], sides[k], sides[k + 1]) for k, sign in enumerate(node.signs)))
-            case t.Bracket():
-                return self.condition(node.body)
-        raise LineError("syntax", "A condition such as x < 0 is expected here.", node.start, node.end)
 
     def relation(self, node: t.Relation) -> Value:
         return RelationValue(tuple(self.scalar(s) for s in node.sides), node.signs)
@@ -497,6 +454,6 @@ _RULES: dict[type, Callable[..., Value]] = {
     t.Product: Evaluator.product, t.Negative: Evaluator.negative, t.Power: Evaluator.power, t.Postfix: Evaluator.postfix,
     t.Absolute: Evaluator.absolute, t.Bracket: Evaluator.bracket, t.Call: Evaluator.call, t.Apply: Evaluator.apply, t.Compose: Evaluator.compose,
     t.InverseFunction: Evaluator.inverse, t.Prime: prime, t.Derivative: derivative, t.At: Evaluator.at,
-    t.Cases: Evaluator.cases, t.Relation: Evaluator.relation, t.ToDigits: Evaluator.digits, t.InForm: Evaluator.digits, t.ListOf: Evaluator.list_of,
+    t.Cases: cases, t.Relation: Evaluator.relation, t.ToDigits: Evaluator.digits, t.InForm: Evaluator.digits, t.ListOf: Evaluator.list_of,
     t.Index: Evaluator.index, t.Request: Evaluator.request, t.Gap: Evaluator.gap, t.Unread: Evaluator.gap, t.Logic: Evaluator.logic,
 }

@@ -83,8 +83,23 @@ def _number(value: Surd | sp.Expr, digits: Digits) -> Rounded:
     if not isinstance(value, Surd) and value.has(sp.I):
         real, imaginary = value.as_real_imag()
         if imaginary != 0:
-            return _complex(settled(sp.simplify(real)), settled(sp.simplify(imaginary)), digits)
+            return _complex(_part(real), _part(imaginary), digits)
     return _real(value, digits)
+
+
+def _part(expr: sp.Expr) -> Surd | sp.Expr:
+    """A real or imaginary part; simplified where a ball leaves open whether it is 0, which takes long."""
+    value = settled(expr)
+    if isinstance(value, Surd):
+        return value
+    try:
+        with precision(128):
+            ball = judge.ball_of(value, 128)
+            if isinstance(ball, arb) and not ball.contains(0):
+                return value
+    except NoBall:
+        pass
+    return settled(sp.simplify(expr))
 
 
 def _complex(real: Surd | sp.Expr, imaginary: Surd | sp.Expr, digits: Digits) -> Rounded:

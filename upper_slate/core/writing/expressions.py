@@ -118,6 +118,7 @@ class _Writer:
             (numbers if from_sympy(term) is not None else others).append(term)
         terms = sorted(others, key=term_key)
         signed = [(term_key(t), self._signed(t)) for t in terms]
+        last = self.style.last if self.style.last in terms else None
         if numbers:
             total = from_sympy(sp.Add(*numbers))
             assert total is not None
@@ -128,8 +129,11 @@ class _Writer:
                 signed = signed[len(others):] + signed[:len(others)]
             else:
                 signed.sort(key=lambda pair: pair[0])
+        if last is not None:
+            terms.remove(last)
+            signed = [pair for pair in signed if pair[0] != term_key(last)] + [(term_key(last), self._signed(last))]
         plain_terms = [s for _, s in signed]
-        own = len(plain_terms) - (len(terms) > 2 and terms[-1] == sp.Symbol("C", real=True))  # the constant of integration stays last
+        own = len(plain_terms) - (last is not None or (len(terms) > 2 and terms[-1] == sp.Symbol("C", real=True)))
         if own == 2 and plain_terms[0][0] and not plain_terms[1][0]:
             plain_terms[:2] = plain_terms[1::-1]
         return sum_of(plain_terms) if self.style.apart else self._over_common(plain_terms)
@@ -334,10 +338,17 @@ def term_key(term: sp.Expr) -> tuple[object, ...]:
     """Falling degree, then the alphabet; numbers after letters, the constant of integration last."""
     powers = _letter_powers(term)
     if list(powers) == ["C"] and powers["C"] == 1 and len(term.free_symbols) == 1:
-        return (2, 0, (), 0, "")
+        return (2, 0, (), 0, 0, "")
     letters = tuple((name, -float(power)) for name, power in sorted(powers.items()))
     closed = _is_closed(term)
-    return (1 if closed else 0, -float(degree(term)), (*letters, (_LAST_LETTER, 0.0)), sp.count_ops(term) if closed else -sp.count_ops(term), str(term))
+    length = sp.count_ops(term) if closed else -sp.count_ops(term)
+    return (1 if closed else 0, -float(degree(term)), (*letters, (_LAST_LETTER, 0.0)), -_power_of_functions(term), length, str(term))
+
+
+def _power_of_functions(term: sp.Expr) -> float:
+    """The greatest power of a function in a term: ln(x)^2 stands before ln(x)."""
+    powers = [factor.as_base_exp() for factor in sp.Mul.make_args(term)]
+    return max((float(exponent) for base, exponent in powers if isinstance(base, sp.Function) and base.free_symbols and exponent.is_Rational), default=0.0)
 
 
 def factor_key(factor: sp.Expr) -> tuple[object, ...]:

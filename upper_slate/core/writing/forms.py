@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Final
 
@@ -11,7 +11,7 @@ import sympy as sp
 from flint import fmpq
 
 from ..language.plain import plain
-from ..language.tree import Call, Mixed, Name, Negative, Node, Number, Postfix, Power, Product
+from ..language.tree import Call, Mixed, Name, Negative, Node, Number, Postfix, Power, Product, Sum
 from ..language.typeset import typeset
 from ..language.units import OFFSET, Factors
 from ..line.result import Sign
@@ -73,6 +73,8 @@ def _candidates(value: Value, style: Style) -> Iterator[tuple[str, Node]]:
         yield from ((name, quantity_tree(tree, parts[1])) for name, tree in _candidates(parts[0], style) if name not in _OF_PLAIN_NUMBERS)
     elif has_units(value):
         return
+    elif style.last is not None and style.last in sp.Add.make_args(value):
+        yield from ((name, _with_last(tree, style.last)) for name, tree in _candidates(value - style.last, replace(style, last=None)))
     elif isinstance(value, sp.Expr) and value.free_symbols and not value.has(sp.Piecewise) and sp.count_ops(value) < 150:
         if style.decimals:
             yield ("exact", tree_of(value, Style(half_turn=style.half_turn)))
@@ -84,6 +86,12 @@ def _candidates(value: Value, style: Style) -> Iterator[tuple[str, Node]]:
             yield ("degrees", _degrees(q))
         if value.has(sp.I):
             yield from _rectangular(value)
+
+
+def _with_last(tree: Node, constant: sp.Symbol) -> Node:
+    """The constant of integration behind a form."""
+    behind = Name(constant.name)
+    return Sum((*tree.terms, behind), (*tree.signs, "+")) if isinstance(tree, Sum) else Sum((tree, behind), ("+", "+"))
 
 
 #: Forms that say nothing of a number with a unit.

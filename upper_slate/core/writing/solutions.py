@@ -9,8 +9,8 @@ import sympy as sp
 from ..language.tree import Logic, Name, Negative, Node, Relation
 from ..line.result import ScalarResult, SolutionsResult
 from ..problems import LineError
-from ..working.exact.bridge import settled
-from ..working.ground.values import Scalar, SolutionsValue
+from ..working.exact.bridge import settled, to_sympy
+from ..working.ground.values import Scalar, SolutionsValue, expression
 from .data import scalar_data
 from .decimals import Digits, NoDecimal, Rounded, decimal_of
 from .expressions import NoExactForm
@@ -38,9 +38,38 @@ def exact_solutions(value: SolutionsValue, style: Style) -> Written | None:
         except NoExactForm:
             return None
     try:
-        return _in_one_line(value, lambda v: _exact_tree(v, value.period_letter, style))
+        written = _in_one_line(value, lambda v: _exact_tree(v, value.period_letter, style))
+        pair = _as_pair(value, style)
     except NoExactForm:
         return None
+    return written if pair is None else Written(written.text, pair)
+
+
+def _as_pair(value: SolutionsValue, style: Style) -> str | None:
+    """Two values that differ by the sign of a root, typeset together: x = (-3 ± √17)/2. None for any others."""
+    if len(value.solutions) != 2 or value.period_letter is not None or any(s.kind or len(s.values) != 1 for s in value.solutions):
+        return None
+    (name, one), (_, other) = (s.values[0] for s in value.solutions)
+    one, other = expression(one), expression(other)
+    if not isinstance(one, sp.Expr) or not isinstance(other, sp.Expr) or any(hasattr(v, "enclosure") for v in (one, other)):
+        return None
+    middle, half = sp.together(sp.expand((one + other) / 2)), sp.together(sp.expand((one - other) / 2))
+    if half.could_extract_minus_sign():
+        half = -half
+    if not any(p.exp == sp.Rational(1, 2) for p in half.atoms(sp.Pow)) or any(p.exp.is_Rational and p.exp.q > 1 for p in middle.atoms(sp.Pow)):
+        return None
+    under = sp.lcm(sp.denom(middle), sp.denom(half))
+    center, root = to_sympy(settled(sp.cancel(middle * under))), to_sympy(settled(sp.simplify(half * under)))
+    if isinstance(root, sp.Add) or root.has(sp.I):
+        return None
+    above = rf"\pm {_typeset(root, style)}" if center == 0 else rf"{_typeset(center, style)} \pm {_typeset(root, style)}"
+    if center == 0 and under != 1:
+        return rf"{_typeset(sp.Symbol(name), style)} = \pm {_typeset(half, style)}"
+    return rf"{_typeset(sp.Symbol(name), style)} = " + (above if under == 1 else rf"\frac{{{above}}}{{{_typeset(under, style)}}}")
+
+
+def _typeset(expr: sp.Expr, style: Style) -> str:
+    return write_tree(tree_of(settled(expr), style)).latex
 
 
 def decimal_solutions(value: SolutionsValue, digits: Digits, style: Style) -> tuple[Written, bool] | None:

@@ -238,8 +238,8 @@ onMounted(async () => {
         </div>
         <p v-if="worksheets && !shown.length" class="empty">{{ folder ? "Nothing in this folder yet. Worksheets are moved here by dragging them onto its name, or by their menu." : "Nothing here yet. A new worksheet opens with an empty line: type a sum, and see what it comes to." }}</p>
         <ul class="cards">
-          <li v-for="row in shown" :key="row.id">
-            <WorksheetCard :row="row" :chosen="chosen.has(row.id)" :choosing="chosen.size > 0" :with-folder="!folder" :kinds="kinds" @act="act($event, row)" @choose="choose(row.id, $event)" @drag="drag($event, row.id)" />
+          <li v-for="(row, index) in shown" :key="row.id">
+            <WorksheetCard :at-once="index < 12" :row="row" :chosen="chosen.has(row.id)" :choosing="chosen.size > 0" :with-folder="!folder" :kinds="kinds" @act="act($event, row)" @choose="choose(row.id, $event)" @drag="drag($event, row.id)" />
           </li>
         </ul>
       </template>

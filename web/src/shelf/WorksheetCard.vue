@@ -6,17 +6,40 @@ import "element-plus/es/components/dropdown-menu/style/css";
 
 import { ElCheckbox } from "element-plus/es/components/checkbox/index";
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/components/dropdown/index";
-import { computed } from "vue";
+import { computed, nextTick, ref } from "vue";
 
 import type { Schemas, WorksheetRow } from "../shared/api/client";
 import { sinceWhen } from "../shared/dates";
 import Typeset from "../shared/Typeset.vue";
+import { useInSight } from "../shared/useInSight";
 
 /** A worksheet on the shelf: its title, when it was last changed, its first lines in small. F2 renames it, Delete puts it into the bin. */
-const props = defineProps<{ row: WorksheetRow; chosen: boolean; choosing: boolean; withFolder: boolean; kinds: Schemas["FileKind"][] }>();
+const props = defineProps<{ row: WorksheetRow; chosen: boolean; choosing: boolean; withFolder: boolean; kinds: Schemas["FileKind"][]; atOnce?: boolean }>();
 const emit = defineEmits<{ act: [what: string]; choose: [chosen: boolean]; drag: [event: DragEvent] }>();
 
 const when = computed(() => sinceWhen(new Date(`${props.row.updated.replace(/Z$/, "")}Z`)));
+
+// A shelf may hold hundreds: lines are set when they come into sight, and a menu is there from the moment that it may be wanted.
+const card = ref<HTMLElement | null>(null);
+const inSight = useInSight(card, props.atOnce);
+const hasMenu = ref(false);
+const menu = ref<InstanceType<typeof ElDropdown> | null>(null);
+const more = ref<HTMLButtonElement | null>(null);
+
+/** The plain button becomes the one of a menu; it keeps the focus. */
+async function bringMenu(event: Event): Promise<void> {
+  if (hasMenu.value) return;
+  const hadFocus = event.target === more.value;
+  hasMenu.value = true;
+  await nextTick();
+  if (hadFocus) more.value?.focus();
+}
+
+/** A click of something that neither points nor focuses, as of a screen reader. */
+async function openMenu(event: Event): Promise<void> {
+  await bringMenu(event);
+  menu.value?.handleOpen();
+}
 
 function key(event: KeyboardEvent): void {
   const act = event.ctrlKey || event.altKey || event.metaKey ? "" : { F2: "rename", Delete: "remove" }[event.key];
@@ -27,15 +50,16 @@ function key(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <article class="card" :class="{ chosen }" draggable="true" @dragstart="emit('drag', $event)">
+  <article ref="card" class="card" :class="{ chosen }" draggable="true" @dragstart="emit('drag', $event)" @pointerenter="bringMenu" @focusin="bringMenu">
     <RouterLink class="open" draggable="false" :to="{ name: 'worksheet', params: { id: row.id } }" @keydown="key">
       <h2>{{ row.title }}</h2>
       <small>{{ when }}<template v-if="withFolder && row.folder"> · {{ row.folder }}</template></small>
-      <div class="lines" aria-hidden="true"><div v-for="(latex, index) in row.preview" :key="index"><Typeset :latex="latex" small /></div></div>
+      <div v-if="inSight" class="lines" aria-hidden="true"><div v-for="(latex, index) in row.preview" :key="index"><Typeset :latex="latex" small /></div></div>
     </RouterLink>
     <ElCheckbox class="tick" :class="{ choosing }" :model-value="chosen" :aria-label="`Choose ${row.title}`" @update:model-value="emit('choose', Boolean($event))" />
-    <ElDropdown class="menu" trigger="click" @command="(what: string) => emit('act', what)">
-      <button class="more" :aria-label="`What to do with ${row.title}`">⋯</button>
+    <div v-if="!hasMenu" class="menu"><button ref="more" class="more" aria-haspopup="menu" :aria-label="`What to do with ${row.title}`" @click="openMenu">⋯</button></div>
+    <ElDropdown v-else ref="menu" class="menu" trigger="click" @command="(what: string) => emit('act', what)">
+      <button ref="more" class="more" :aria-label="`What to do with ${row.title}`">⋯</button>
       <template #dropdown>
         <ElDropdownMenu>
           <ElDropdownItem command="rename">Rename</ElDropdownItem>

@@ -12,6 +12,7 @@ from ..binding.chosen_letters import chosen_letters
 from ..binding.differential import problem_of
 from ..calculus.derivative import natural_requirements
 from ..context import Context
+from ..differential.implicit import OnlyImplicit
 from ..differential.initial import with_conditions
 from ..differential.problem import Branch, Found, Problem
 from ..differential.proof import requirements_of
@@ -34,7 +35,10 @@ def differential(evaluator: Evaluator, node: Request) -> Answer:
     context = evaluator.context
     problem = problem_of(evaluator, node)
     with context.letters(problem.letter.name):
-        found = solve_problem(problem)
+        try:
+            found = solve_problem(problem)
+        except OnlyImplicit as unsolved:
+            return Answer(_implicit(context, problem, unsolved))
         if problem.conditions:
             return _particular(context, problem, found)
         return Answer(_general(context, problem, found))
@@ -61,12 +65,42 @@ def _solutions(problem: Problem, branches: list[tuple[sp.Expr, ...]]) -> tuple[S
     return tuple(Solution(tuple((u.name, settled(v)) for u, v in zip(problem.unknowns, values, strict=True))) for values in branches)
 
 
+def _implicit(context: Context, problem: Problem, unsolved: OnlyImplicit) -> SolutionsValue:
+    """An equation between the letter and the function, beside what is constant; through a point, the one with its constant."""
+    equation, lost = unsolved.equation, unsolved.lost
+    x, (y, *_) = problem.letter, problem.unknowns[0].derivatives
+    shown = sp.Symbol(problem.unknowns[0].name, real=True)
+    free: sp.Expr = equation.free
+    if problem.conditions:
+        if len(problem.conditions) != 1 or problem.conditions[0].order:
+            raise LineError("not-supported", f"This leads to an equation between {x.name} and {shown.name}; one value of {shown.name} can be put into it.")
+        condition = problem.conditions[0]
+        kept = [value for value in lost if sp.simplify(value.subs(x, condition.point) - condition.value) == 0]
+        constant = equation.constant_at(x, y, condition.point, condition.value)
+        if constant is None and not kept:
+            raise LineError("not-supported", "The equation has no slope where this value is given, so what goes through it is not told.")
+        lost, free = tuple(kept), sp.nan if constant is None else constant
+    else:
+        free = _letters(context, problem, (equation.free,))[equation.free]
+    if free is sp.nan:
+        return SolutionsValue((shown.name,), _solutions(problem, [(value,) for value in lost]), is_told_by_slope(problem))
+    parts = [sp.Eq(shown, value, evaluate=False) for value in lost]
+    parts.insert(0, sp.Eq(equation.left.xreplace({y: shown}), equation.right.xreplace({y: shown}) + free, evaluate=False))
+    for need in equation.needs:
+        context.require(need.renamed({y: shown}))
+    return SolutionsValue((shown.name,), (), False, condition=parts[0] if len(parts) == 1 else sp.Or(*parts, evaluate=False),
+                          notes=(f"This equation tells {shown.name} by {x.name}; it could not be solved for {shown.name}.",))
+
+
 # -- with values that it takes -----------------------------------------------------------------------------------------
 
 
 def _particular(context: Context, problem: Problem, found: Found) -> Answer:
     """What is left when the function has to take values, and where it holds: the interval around the point at which they are given."""
     points = {c.point for c in problem.conditions}
+    for need in problem.requirements:
+        if need.kind == "nonzero" and need.expr.free_symbols == {problem.letter} and any(need.expr.subs(problem.letter, point) == 0 for point in points):
+            raise LineError("undefined-value", f"Where {problem.letter.name} has the value that is given, this equation has none, so no solution can begin there.")
     kept = [b for b in with_conditions(problem, found) if all(_holds_at(context, problem, b, point) for point in points)]
     free = tuple(dict.fromkeys(s for b in kept for v in b.values for s in sorted(v.free_symbols & set(found.constants), key=str)))
     for need in problem.requirements:

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 import sympy as sp
 
-from ...language.tree import Request
+from ...language.tree import Name, Request, unwrapped
 from ...problems import LineError
 from ..binding.bodies import Body, body_in
 from ..binding.chosen_letters import chosen_letter, height_letter
@@ -18,10 +18,12 @@ from ..context import Context
 from ..exact.bridge import settled
 from ..ground import lists
 from ..ground.functionals import inverse_of
-from ..ground.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value
+from ..ground.values import FunctionValue, ListValue, RelationValue, Scalar, SolutionsValue, Value
 from ..solving.equation import Range
 from ..solving.families import in_order
 from ..solving.inequality import periodic_condition, pieces_of
+from ..solving.inverse_on_domain import inverse_on_domain
+from ..solving.isolate import isolate
 from ..solving.regions import Piece, condition_of
 from ..solving.solve import interval_of
 
@@ -31,12 +33,38 @@ if TYPE_CHECKING:
 
 def inverse(evaluator: Evaluator, node: Request) -> Value:
     """The inverse function, or the inverse of a matrix."""
-    value = evaluator.of(node.bodies[0])
-    if isinstance(value, ListValue):
-        return lists.call(evaluator.context, "inverse", [value])
+    context = evaluator.context
+    value: Value | None = None
+    if not node.letters and node.interval is None:
+        value = evaluator.of(node.bodies[0])
+        if isinstance(value, ListValue):
+            return lists.call(context, "inverse", [value])
     if not isinstance(value, FunctionValue):
-        raise LineError("not-a-function", "inverse of needs the name of a function or a matrix, as in inverse of f.")
-    return inverse_of(evaluator.context, value)
+        value = _as_function(evaluator, node)
+    return inverse_of(context, value, _undone)
+
+
+def _undone(context: Context, body: Scalar, letter: sp.Symbol, image: sp.Symbol) -> list[sp.Expr] | None:
+    """What undoes a function; of cases, that with values in their domain."""
+    if not isinstance(body, sp.Piecewise):
+        return isolate(context, body, letter, image)
+    found = inverse_on_domain(context, body, letter, image)
+    return None if found is None else [found]
+
+
+def _as_function(evaluator: Evaluator, node: Request) -> FunctionValue:
+    """An expression in one letter as a function, on the interval that is given. Error: not-a-function where it holds no letter."""
+    given, names = unwrapped(node.bodies[0]), {n.name for n in node.bodies[0].walk() if isinstance(n, Name)}
+    letter = node.letters[0] if node.letters else "x" if "x" in names and not evaluator.context.has_meaning("x") else None
+    with evaluator.context.collecting():
+        body = body_in(evaluator, given, letter)
+    if body.letter not in body.expr.free_symbols or (isinstance(given, Name) and not isinstance(evaluator.of(given), FunctionValue)):
+        raise LineError("not-a-function", "inverse of needs the name of a function or a matrix, as in inverse of f.", node.bodies[0].start, node.bodies[0].end)
+    where = interval_of(evaluator, node.interval)
+    sides = [(sp.Ge if has else sp.Gt)(body.letter, end) for end, has in ((where.low, where.has_low),) if end.is_finite]
+    sides += [(sp.Le if has else sp.Lt)(body.letter, end) for end, has in ((where.high, where.has_high),) if end.is_finite]
+    expr = sp.Piecewise((body.expr, sp.And(*sides))) if sides else body.expr
+    return FunctionValue((body.letter,), settled(expr), tuple(body.requirements))
 
 
 def domain(evaluator: Evaluator, node: Request) -> Value:

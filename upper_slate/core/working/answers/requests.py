@@ -35,7 +35,9 @@ from ..solving.families import compare
 from ..solving.solve import interval_of, solve
 from ..units.bodies import plain_body
 from ..units.quantities import Monomial, in_unit, monomial, number_in, unit_of
+from .coefficients import coefficient, constant_term
 from .differential import differential
+from .eigen import eigenvalues, eigenvectors
 from .enclosed_area import enclosed_area
 from .of_functions import asymptotes, domain, image, inverse
 from .polynomials import completed_square, discriminant, divided
@@ -75,7 +77,7 @@ def _integral(evaluator: Evaluator, node: Request) -> Value | Answer:
         value = settled(found)
         if body.letter.name in context.assumptions:  # free again: what is assumed of it holds
             value = put_in_scalar(context, value, {body.letter.name: settled(context.symbol(body.letter.name))})
-        return Answer(add([value, settled(context.symbol(constant))]), tuple(requirement_relations(needs)))
+        return Answer(add([value, settled(context.symbol(constant))]), tuple(requirement_relations(needs)), constant=context.symbol(constant))
     return definite_integral(context, body, real_end(evaluator, node.low), real_end(evaluator, node.high))
 
 
@@ -86,9 +88,10 @@ def _total(evaluator: Evaluator, node: Request) -> Answer:
     low, high = to_sympy(end_of(evaluator, node.low)), to_sympy(end_of(evaluator, node.high))
     if high.free_symbols and high.is_finite is not False and low.is_finite:
         evaluator.context.require(Requirement("natural", high - low + 1, "outside-domain", "sum"))
-    if high.free_symbols:  # a letter that counts terms: what the closed form needs always holds
+    if high.free_symbols:  # what the closed form needs of a letter that counts terms always holds; what it needs of others is said
         for requirement in natural_requirements(to_sympy(value), evaluator.context.complex):
-            evaluator.context.require(requirement)
+            if requirement.expr.free_symbols <= high.free_symbols | low.free_symbols:
+                evaluator.context.require(requirement)
     return Answer(value, keeps_form=bool(free_letters(value)))
 
 
@@ -159,8 +162,8 @@ def _laplace(evaluator: Evaluator, node: Request) -> Value | Answer:
     image = sp.Symbol(node.letters[1], real=True)
     if node.name.startswith("inverse"):
         return inverse_transform(body.expr, body.letter, image)
-    value, condition = transform(body.expr, body.letter, image)
-    return Answer(value, () if condition == sp.true else (condition,), keeps_form=True)
+    value, conditions = transform(body.expr, body.letter, image)
+    return Answer(value, conditions, keeps_form=True)
 
 
 def _table(evaluator: Evaluator, node: Request) -> Value:
@@ -182,5 +185,6 @@ ANSWERS: dict[str, Callable[[Evaluator, Request], Value | Answer]] = {
     "integral of": _integral, "sum of": _total, "product of": _total,
     "series of": _series, "area between": _area, "turning points of": _turning_points, "greatest value of": _extreme_value,
     "least value of": _extreme_value, "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "table of": _table,
+    "eigenvalues of": eigenvalues, "eigenvectors of": eigenvectors, "coefficient of": coefficient, "constant term of": constant_term,
     "tangent to": line_at, "normal to": line_at, "graph": _graph, "graph points": _graph, "graph slopes": _slopes,
 }

@@ -18,7 +18,8 @@ from ..exact.enclosed import EnclosedRoot
 from ..ground import judge
 from ..ground.arithmetic import add, negate
 from ..ground.substitution import condition, put_in_requirements, put_in_scalar
-from ..ground.values import RelationValue, Requirement, Scalar, expression, is_scalar
+from ..ground.values import ListValue, RelationValue, Requirement, Scalar, Value, expression, is_scalar, not_scalar
+from ..tidy.factorials import cancelled_factorials
 from ..units.quantities import without_units
 
 if TYPE_CHECKING:
@@ -49,6 +50,10 @@ class Statement:
     def atoms(self) -> list[Atom]:
         return [self.atom] if self.atom else [a for p in self.parts for a in p.atoms()]
 
+    def equations(self) -> tuple[Statement, ...]:
+        """The equations that a statement joins by and; any other statement alone."""
+        return self.parts if self.join == "and" and all(part.is_equation for part in self.parts) else (self,)
+
     @property
     def is_equation(self) -> bool:
         return self.atom is not None and self.atom.sign == "="
@@ -75,13 +80,42 @@ def statement_of(evaluator: Evaluator, node: t.Node) -> Statement:
         case t.Logic():
             return Statement(node.sign, tuple(statement_of(evaluator, p) for p in node.parts))
         case t.Relation():
-            return of_relation(RelationValue(tuple(evaluator.scalar(s) for s in node.sides), node.signs))
+            sides = tuple(_side(evaluator, s) for s in node.sides)
+            if any(isinstance(side, ListValue) for side in sides):
+                return _of_lists(node, sides)
+            return of_relation(RelationValue(tuple(side for side in sides if is_scalar(side)), node.signs))
     value = evaluator.of(node)
     if isinstance(value, RelationValue):
         return of_relation(value)
     if not is_scalar(value):
         raise LineError("not-supported", "An equation or an inequality is needed here.", node.start, node.end)
     return Statement("", atom=Atom(expression(value), "=", (expression(value), sp.S.Zero)))
+
+
+def _side(evaluator: Evaluator, node: t.Node) -> Scalar | ListValue:
+    """A side of an equation; the error of what is neither a scalar nor a list stands at its place."""
+    value = evaluator.of(node)
+    if is_scalar(value) or isinstance(value, ListValue):
+        return value
+    raise not_scalar(value).placed(node.start, node.end)
+
+
+def _of_lists(node: t.Relation, sides: tuple[Value, ...]) -> Statement:
+    """An equation of lists, or of matrices, holds where it does entry by entry: `M [x, y] = [5, 6]`."""
+    if set(node.signs) != {"="}:
+        raise LineError("not-supported", "Lists are equal or not; none is greater.", node.start, node.end)
+    flat = [_entries(side) for side in sides]
+    if len({len(entries) for entries in flat}) > 1:
+        raise LineError("wrong-arguments", "These lists have not the same number of entries.", node.start, node.end)
+    return Statement("and", tuple(of_relation(RelationValue(parts, node.signs)) for parts in zip(*flat, strict=True)))
+
+
+def _entries(value: Value) -> list[Scalar]:
+    if isinstance(value, ListValue):
+        return [entry for item in value.items for entry in _entries(item)]
+    if not is_scalar(value):
+        raise LineError("not-supported", "A number or an expression is needed here.")
+    return [value]
 
 
 def of_relation(value: RelationValue) -> Statement:
@@ -97,7 +131,7 @@ def of_sides(left: Scalar, sign: str, right: Scalar) -> Statement:
 
 
 def _difference(left: Scalar, right: Scalar) -> sp.Expr:
-    return expression(add([left, negate(right)]))
+    return cancelled_factorials(expression(add([left, negate(right)])))
 
 
 def _on_edge(requirement: Requirement, letter: sp.Symbol, root: EnclosedRoot) -> bool | None:

@@ -72,7 +72,8 @@ def _termwise(expr: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
     total = sp.S.Zero
     for term in sp.Add.make_args(expanded):
         factor, part = term.as_independent(letter, as_Add=False)
-        found = next((known for rule in (_inverse_of_linear, _power_of_linear, _quadratic_denominator) if (known := rule(part, letter)) is not None), None)
+        rules = (_inverse_of_linear, _power_of_linear, _quadratic_denominator, _inverse_of_sine)
+        found = next((known for rule in rules if (known := rule(part, letter)) is not None), None)
         if found is None:
             found = manualintegrate(part, letter)
         if found.has(sp.Integral):
@@ -87,6 +88,15 @@ def _inverse_of_linear(part: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
         return None
     slope = part.base.coeff(letter, 1)
     return None if slope.free_symbols else sp.log(part.base) / slope
+
+
+def _inverse_of_sine(part: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
+    """1/sin(a x + b): the logarithm of the tangent of half the angle."""
+    inside = part.args[0] if isinstance(part, sp.csc) else part.base.args[0] if isinstance(part, sp.Pow) and part.exp == -1 and isinstance(part.base, sp.sin) else None
+    if inside is None or not inside.is_polynomial(letter) or sp.degree(inside, letter) != 1:
+        return None
+    slope = inside.coeff(letter, 1)
+    return None if slope.free_symbols else sp.log(sp.tan(inside / 2)) / slope
 
 
 def _quadratic_denominator(part: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
@@ -158,8 +168,20 @@ def _forms(found: sp.Expr, letter: sp.Symbol) -> list[sp.Expr]:
             forms.append(change(found))
         except (NotImplementedError, ValueError, TypeError, sp.PolynomialError):
             continue
+    forms += [_primitive_logs(form) for form in forms]
     plain = [sp.Add(*(t for t in sp.Add.make_args(f) if letter in t.free_symbols)) for f in forms]
     return sorted({collect_numbers(f): None for f in plain}, key=lambda f: (written_size(f), str(f)))
+
+
+def _primitive_logs(found: sp.Expr) -> sp.Expr:
+    """ln(e^x + 1) for ln(2 e^x + 2): they differ by a constant."""
+    def without_number(node: sp.log) -> sp.Expr:
+        inside = node.args[0]
+        size = isinstance(inside, sp.Abs)
+        _, rest = sp.factor_terms(inside.args[0] if size else inside).as_coeff_Mul()
+        return sp.log(sp.Abs(rest) if size else rest)
+
+    return found.replace(lambda n: isinstance(n, sp.log) and bool(n.free_symbols), without_number)
 
 
 def _is_antiderivative(found: sp.Expr, expr: sp.Expr, letter: sp.Symbol, real: bool) -> bool:

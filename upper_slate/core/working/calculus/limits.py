@@ -12,8 +12,10 @@ from ..exact import balls
 from ..exact.bridge import settled, to_sympy
 from ..ground.substitution import put_in_requirements, put_in_scalar
 from ..ground.values import Scalar
+from ..tidy.factorials import cancelled_factorials
 from ..tidy.tidy import tidy_expression
 from .near import JUMPS, has_sides, has_values_near, on_side, points_near
+from .sequences import along, alternating
 
 
 class NoLimit(Exception):
@@ -26,7 +28,7 @@ class NoLimit(Exception):
 
 def limit_of(context: Context, body: Body, point: sp.Expr, side: str) -> Scalar:
     """The limit, infinity included. Errors: no-limit with what happens on both sides; not-supported where it is not settled."""
-    expr, letter = body.expr, body.letter
+    expr, letter = cancelled_factorials(body.expr), body.letter
     if letter not in expr.free_symbols:
         return settled(expr)
     placed = _letters_beyond_one(context, expr, letter)
@@ -34,6 +36,8 @@ def limit_of(context: Context, body: Body, point: sp.Expr, side: str) -> Scalar:
         inner = Body(expr.xreplace({old: new for old, new, _ in placed}), letter, [])
         found = to_sympy(limit_of(context, inner, point, side))
         return settled(sp.powsimp(found.subs({s: back for _, new, back in placed for s in new.free_symbols})))
+    if point == sp.oo and (found_along := _of_sequence(context, expr, letter)) is not None:
+        return found_along
     if side == "" and point.is_finite and not expr.has(*JUMPS):
         value = _by_continuity(context, body, point)
         if value is not None:
@@ -58,6 +62,36 @@ def _letters_beyond_one(context: Context, expr: sp.Expr, letter: sp.Symbol) -> l
         elif known.positive and any(sign in ("<", "<=") and bound.is_number and bound <= 1 and (sign == "<" or bound < 1) for sign, bound in known.bounds):
             found.append((symbol, 1 / (1 + distance), 1 / symbol - 1))
     return found
+
+
+def _of_sequence(context: Context, expr: sp.Expr, n: sp.Symbol) -> Scalar | None:
+    """The limit over whole n, where powers of numbers below zero come in, or of letters between -1 and 1; None where there are none."""
+    unsigned = {s: 1 / (1 + sp.Dummy(s.name, positive=True)) for s in expr.free_symbols - {n} if _lies_inside_one(context, s)}
+    powers = alternating(expr, n, unsigned)
+    if not powers or not all(p.exp.is_polynomial(n) and sp.degree(p.exp, n) == 1 and all(c.is_Integer for c in sp.Poly(p.exp, n).all_coeffs()) for p in powers):
+        return None
+    context.note(f"{n} goes through the whole numbers.")
+    limits: list[sp.Expr] = []
+    for odd in (0, 1):
+        try:
+            limits.append(sp.expand(side_limit(sp.expand(along(expr, n, odd, unsigned)), n, sp.oo, 1)))
+        except NoLimit as none:
+            raise LineError("no-limit", f"There is no limit: {none.why}.") from None
+    if any(d.free_symbols & u.free_symbols for d in limits for u in unsigned.values()):
+        raise LineError("not-supported", "This limit could not be worked out.")
+    if limits[0] == limits[1] or (all(v.is_finite for v in limits) and sp.simplify(limits[0] - limits[1]) == 0):
+        return settled(tidy_expression(limits[0])) if limits[0].is_finite is not False else settled(limits[0])
+    raise LineError("no-limit", f"There is no limit: for even {n} the values tend to {{0}}, for odd {n} to {{1}}.", values=tuple(map(settled, limits)))
+
+
+def _lies_inside_one(context: Context, symbol: sp.Symbol) -> bool:
+    """Whether a letter of either sign is assumed to lie between -1 and 1."""
+    known = context.assumptions.get(symbol.name)
+    if known is None or isinstance(symbol, sp.Dummy) or known.positive:
+        return False
+    return all(any(sign in marks and bound.is_number and bool(abs(bound) <= 1) and (sign in ("<", ">") or bool(abs(bound) < 1)) and bool(bound * side >= 0)
+                   for sign, bound in known.bounds) or getattr(known, fact)
+               for marks, side, fact in (((">", ">="), -1, "nonnegative"), (("<", "<="), 1, "nonpositive")))
 
 
 def _by_continuity(context: Context, body: Body, point: sp.Expr) -> Scalar | None:

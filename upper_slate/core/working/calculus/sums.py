@@ -18,6 +18,8 @@ from ..ground.values import Requirement, Scalar
 from ..questions.identity import proves_identity
 from ..tidy.tidy import tidy_expression, written_size
 from .limits import NoLimit, side_limit
+from .power_sums import endless_sum, finite_sum, power_terms, sum_of_binomials
+from .sequences import along, alternating
 
 #: So many terms are worked out one by one.
 _FEW = 400
@@ -37,12 +39,25 @@ def total_of(context: Context, body: Body, low: sp.Expr, high: sp.Expr, is_produ
         return _infinite(context, body, low, is_product)
     if not low.free_symbols and not high.free_symbols:
         return _finite(context, body, int(low), int(high), is_product)
+    if not is_product and (found := _with_letters(body, low, high)) is not None:
+        return settled(found)
     closed = closed_form(body, low, is_product)
     if closed is None:
         raise LineError("not-supported", "No closed form of this was found.")
     form, n = closed
     value = form.subs(n, high)
     return settled(_nicest(value))
+
+
+def _with_letters(body: Body, low: sp.Expr, high: sp.Expr) -> sp.Expr | None:
+    """The sum of powers of other letters, or of binomials; None where it is none."""
+    k = body.letter
+    if body.expr.has(sp.binomial):
+        return sum_of_binomials(body.expr, k, high) if low == 0 and high.is_Symbol else None
+    terms = power_terms(body.expr, k) if body.expr.free_symbols - {k} else None
+    if terms is None or not any(t.ratio.free_symbols for t in terms) or any(t.ratio == 1 for t in terms):
+        return None
+    return sp.Add(*(finite_sum(t, k, low, high) for t in terms))
 
 
 def _nicest(value: sp.Expr) -> sp.Expr:
@@ -88,7 +103,7 @@ def closed_form(body: Body, low: sp.Expr, is_product: bool) -> tuple[sp.Expr, sp
     try:  # the library compares what has no order, and asks numbers for what they are not
         found = _found(term, letter, n, low, is_product)
         proved = found is not None and _is_proved(found, term, letter, n, low, is_product)
-    except (NotImplementedError, ValueError, TypeError, RecursionError, AttributeError):
+    except (NotImplementedError, ValueError, TypeError, RecursionError, AttributeError, ZeroDivisionError):
         return None
     return (found, n) if proved and found is not None else None
 
@@ -118,6 +133,8 @@ def _vanishes(expr: sp.Expr) -> bool:
 
 def _infinite(context: Context, body: Body, low: sp.Expr, is_product: bool) -> Scalar:
     if body.expr.free_symbols - {body.letter}:
+        if is_product:
+            raise LineError("not-supported", "A product without an end is worked out for numbers; here are letters without a value.")
         return _geometric(context, body, low)
     _check_terms(context, body, low)
     ratio = None if is_product else _limit_of_ratios(body)
@@ -135,27 +152,16 @@ def _infinite(context: Context, body: Body, low: sp.Expr, is_product: bool) -> S
 def _limit_of_partial_sums(form: sp.Expr, n: sp.Symbol) -> sp.Expr:
     """The limit of S(n), along even and along odd n where powers of a negative number come in. Error: diverges."""
     plain = sp.Symbol("x", positive=True)
-    negative = [p for p in form.atoms(sp.Pow) if p.base.is_negative and n in p.exp.free_symbols]
+    negative = alternating(form, n)
     found = []
     for odd in (0, 1) if negative else (None,):
         try:
-            found.append(side_limit((form if odd is None else _along(form, n, odd)).xreplace({n: plain}), plain, sp.oo, 1))
+            found.append(side_limit((form if odd is None else along(form, n, odd)).xreplace({n: plain}), plain, sp.oo, 1))
         except NoLimit as none:
             raise _without_limit(none) from None
     if any(v.is_finite is False for v in found) or sp.simplify(found[0] - found[-1]) != 0:
         raise _diverges()
     return found[0]
-
-
-def _along(form: sp.Expr, n: sp.Symbol, odd: int) -> sp.Expr:
-    """S(2n) or S(2n + 1), with powers of negative numbers written by their squares."""
-    def rule(power: sp.Pow) -> sp.Expr:
-        slope, rest = sp.Poly(power.exp, n).all_coeffs()
-        return (power.base ** 2) ** (slope * n) * power.base ** (slope * odd + rest)
-
-    parts = {p: rule(p) for p in form.atoms(sp.Pow) if p.base.is_negative and p.exp.is_polynomial(n) and sp.degree(p.exp, n) == 1}
-    held = {p: sp.Dummy() for p in parts}
-    return form.xreplace(held).subs(n, 2 * n + odd).xreplace({held[p]: parts[p] for p in parts})
 
 
 def _without_limit(none: NoLimit) -> LineError:
@@ -204,13 +210,20 @@ def _check_limit_of_terms(body: Body) -> None:
 
 
 def _geometric(context: Context, body: Body, low: sp.Expr) -> Scalar:
-    """c·q^n with a letter in q: c·q^low/(1 - q), where -1 < q < 1."""
+    """Polynomials times q^k with a letter in q, where -1 < q < 1; q^k/k; other power series as the library knows them."""
     letter = body.letter
-    ratio = sp.simplify(body.expr.subs(letter, letter + 1) / body.expr)
-    if letter in ratio.free_symbols:
-        return _power_series(body, low)
-    context.require(Requirement("inside-one", ratio))
-    return settled(tidy_expression(body.expr.subs(letter, low) / (1 - ratio)))
+    terms = power_terms(body.expr, letter)
+    if terms is not None:
+        for term in terms:
+            context.require(Requirement("inside-one", term.ratio, "diverges"))
+        return settled(sp.Add(*(endless_sum(term, letter, low) for term in terms)))
+    terms = power_terms(sp.expand(body.expr * letter), letter)
+    if terms is not None and len(terms) == 1 and letter not in terms[0].polynomial.free_symbols and low == 1:
+        ratio = terms[0].ratio
+        context.require(Requirement("nonneg", 1 + ratio, "diverges"))
+        context.require(Requirement("positive", 1 - ratio, "diverges"))
+        return settled(-terms[0].polynomial * sp.log(1 - ratio))
+    return _power_series(body, low)
 
 
 def _power_series(body: Body, low: sp.Expr) -> Scalar:

@@ -11,6 +11,7 @@ from ..ground.arithmetic import divide
 from ..ground.substitution import put_in, put_in_requirements
 from ..ground.values import FunctionValue, ListValue, Requirement, Value, free_letters, is_scalar, not_scalar
 from .derivative import differentiate
+from .fundamental import of_moving_integral
 
 
 def refuse_several_letters(evaluator: Evaluating, name: str) -> None:
@@ -81,7 +82,13 @@ def derivative(evaluator: Evaluating, node: t.Derivative) -> Value:
     if parametric is not None:
         return parametric
     with context.collecting() as requirements, context.letters(node.letter):
-        body = evaluator.of(node.body)
+        try:
+            body, order = evaluator.of(node.body), node.order
+        except LineError as error:
+            moving = of_moving_integral(evaluator, node) if error.code == "not-supported" else None
+            if moving is None:
+                raise
+            body, order = moving, node.order - 1
         if isinstance(body, FunctionValue):
             if len(body.parameters) != 1:
                 raise LineError("wrong-arguments", f"Write d/d{node.letter} {body.written()}, with its letters.")
@@ -89,7 +96,7 @@ def derivative(evaluator: Evaluating, node: t.Derivative) -> Value:
         if isinstance(node.body, t.Name) and is_scalar(body) and not free_letters(body) and node.letter in context.meanings:
             raise LineError("not-supported",
                 f"{node.body.name} is a number here, since {node.letter} had a value when it was made; so it cannot be differentiated by {node.letter}.")
-        value = _derived(evaluator, body, node.letter, node.order)
+        value = _derived(evaluator, body, node.letter, order)
     return _at_value_here(evaluator, value, node.letter, requirements)
 
 

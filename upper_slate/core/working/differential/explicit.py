@@ -113,6 +113,8 @@ def _of_power(left: sp.Pow, right: sp.Expr, y: sp.Symbol) -> list[Explicit]:
     root = right ** (1 / sp.Integer(abs(exponent.p)))
     root = root**exponent.q if exponent > 0 else 1 / root**exponent.q
     signs = (1, -1) if exponent.p % 2 == 0 else (1,)
+    if exponent.q > 1 and exponent.p % 2 == 0:
+        return [(v, [Requirement("nonneg", right, "not-real", "root"), *n]) for sign in signs for v, n in _peeled(base, sign * root, y)]
     return [found for sign in signs for found in _peeled(base, sign * root, y)]
 
 

@@ -10,20 +10,27 @@ from ...problems import LineError
 from ..calculus.antiderivative import antiderivative
 from ..ground.values import Requirement
 from .explicit import Explicit, explicit
+from .implicit import Implicit, OnlyImplicit
 from .linear import Linear, solve_linear
 from .problem import Branch, Found, NoMethod, constant
 
 
 def solve_first_order(slope: sp.Expr, x: sp.Symbol, y: sp.Symbol) -> Found:
-    """Solutions of y' = slope by the first method that fits. Raises NoMethod where none does, LineError where an integral is not found."""
+    """Solutions of y' = slope by the first method that fits. Raises NoMethod where none does, OnlyImplicit where y cannot be told, LineError
+    where an integral is not found."""
     told: LineError | None = None
+    unsolved: OnlyImplicit | None = None
     for method in (_separable, _bernoulli, _homogeneous, _exact):
         try:
             return method(slope, x, y)
         except NoMethod:
             continue
+        except OnlyImplicit as found:
+            unsolved = unsolved or found
         except LineError as error:
             told = told or error
+    if unsolved is not None:
+        raise unsolved
     if told is not None:
         raise told
     raise NoMethod
@@ -47,13 +54,13 @@ def _separable(slope: sp.Expr, x: sp.Symbol, y: sp.Symbol) -> Found:
     needs: list[Requirement] = []
     left, right = _integral(sp.simplify(1 / of_y), y, needs), _integral(of_x, x, needs)
     free = constant(1, 1)
-    return Found(_branches(explicit(left, right, free, y), needs, x, y), (free,), _constant_solutions(of_y, y))
+    lost = _constant_solutions(of_y, y)
+    return Found(_branches(explicit(left, right, free, y), needs, OnlyImplicit(Implicit(left, right, free, slope, tuple(needs)), lost)), (free,), lost)
 
 
-def _branches(found: list[Explicit], needs: list[Requirement], x: sp.Symbol, y: sp.Symbol,
-              back: Callable[[sp.Expr], sp.Expr] = lambda value: value) -> tuple[Branch, ...]:
+def _branches(found: list[Explicit], needs: list[Requirement], unsolved: Exception, back: Callable[[sp.Expr], sp.Expr] = lambda value: value) -> tuple[Branch, ...]:
     if not found:
-        raise LineError("not-supported", f"This leads to an equation between {x.name} and {y.name} that cannot be solved for {y.name}.")
+        raise unsolved
     return tuple(Branch((back(value),), (*needs, *more)) for value, more in found)
 
 
@@ -88,7 +95,7 @@ def _bernoulli(slope: sp.Expr, x: sp.Symbol, y: sp.Symbol) -> Found:
     a, b = terms.get(sp.S.One, sp.S.Zero), terms[n]
     below = solve_linear(Linear(x, (-(1 - n) * a, sp.S.One), (1 - n) * b))
     branch = below.branches[0]
-    branches = _branches(explicit(y ** (1 - n), branch.values[0], None, y), list(branch.needs), x, y)
+    branches = _branches(explicit(y ** (1 - n), branch.values[0], None, y), list(branch.needs), NoMethod())
     return Found(branches, below.constants, (sp.S.Zero,) if n > 0 else ())
 
 
@@ -104,8 +111,9 @@ def _homogeneous(slope: sp.Expr, x: sp.Symbol, y: sp.Symbol) -> Found:
     needs: list[Requirement] = []
     left = _integral(sp.simplify(1 / difference), v, needs)
     free = constant(1, 1)
-    branches = _branches(explicit(left, sp.log(sp.Abs(x)), free, v), needs, x, y, lambda value: sp.simplify(x * value))
-    return Found(branches, (free,), tuple(x * r for r in _constant_solutions(difference, v)))
+    lost = tuple(x * r for r in _constant_solutions(difference, v))
+    unsolved = OnlyImplicit(Implicit(left.subs(v, y / x), sp.log(sp.Abs(x)), free, slope, tuple(n.renamed({v: y / x}) for n in needs)), lost)
+    return Found(_branches(explicit(left, sp.log(sp.Abs(x)), free, v), needs, unsolved, lambda value: sp.simplify(x * value)), (free,), lost)
 
 
 def _exact(slope: sp.Expr, x: sp.Symbol, y: sp.Symbol) -> Found:
@@ -119,4 +127,4 @@ def _exact(slope: sp.Expr, x: sp.Symbol, y: sp.Symbol) -> Found:
     rest = sp.simplify(n - sp.diff(along_x, y))
     potential = sp.expand(along_x + (_integral(rest, y, needs) if rest != 0 else 0))
     free = constant(1, 1)
-    return Found(_branches(explicit(potential, sp.S.Zero, free, y), needs, x, y), (free,))
+    return Found(_branches(explicit(potential, sp.S.Zero, free, y), needs, OnlyImplicit(Implicit(potential, sp.S.Zero, free, slope, tuple(needs)), ())), (free,))

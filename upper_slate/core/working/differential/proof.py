@@ -15,7 +15,19 @@ def put_back(problem: Problem, expr: sp.Expr, values: tuple[sp.Expr, ...]) -> sp
     for unknown, value in zip(problem.unknowns, values, strict=True):
         for order, symbol in enumerate(unknown.derivatives):
             given[symbol] = differentiated(value, problem.letter, order)
-    return expr.xreplace(given)
+    return _with_real_roots(expr.xreplace(given))
+
+
+def _with_real_roots(expr: sp.Expr) -> sp.Expr:
+    """Roots of odd degree as real numbers: (-a)^(1/3) is -a^(1/3), and the cube root of a^(3/2), which has a value where a is not negative, a^(1/2)."""
+    def rule(power: sp.Pow) -> sp.Expr:
+        base, exponent = power.args
+        if base.could_extract_minus_sign():
+            return (-1) ** exponent.p * rule(sp.Pow(-base, exponent, evaluate=False))
+        inner, own = base.as_base_exp()
+        return inner ** (own * exponent) if own.is_Rational and own.q % 2 == 0 else sp.Pow(base, exponent)
+
+    return expr.replace(lambda n: isinstance(n, sp.Pow) and n.exp.is_Rational and n.exp.q > 1 and n.exp.q % 2 == 1 and bool(n.base.free_symbols), rule)
 
 
 def differentiated(value: sp.Expr, letter: sp.Symbol, order: int) -> sp.Expr:

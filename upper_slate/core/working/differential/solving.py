@@ -11,6 +11,7 @@ from ...problems import LineError
 from ..calculus.antiderivative import antiderivative
 from ..ground.values import Requirement
 from .first_order import solve_first_order
+from .implicit import OnlyImplicit
 from .linear import as_linear, solve_linear
 from .problem import Branch, Found, NoMethod, Problem, constant
 from .proof import is_proved
@@ -21,11 +22,17 @@ _NO_METHOD = ("Equations of first order that are linear, separable, homogeneous,
 
 
 def solve_problem(problem: Problem) -> Found:
-    """All that is known to solve it, with free constants. Errors: not-supported where no method is known or an answer could not be proved."""
+    """All that is known to solve it, with free constants. Raises OnlyImplicit, proved, where y cannot be told. Errors: not-supported where no
+    method is known or an answer could not be proved."""
     try:
         found = solve_pair(problem) if len(problem.unknowns) > 1 else _solve_one(problem)
     except NoMethod:
         raise LineError("not-supported", _NO_METHOD) from None
+    except OnlyImplicit as unsolved:
+        y = problem.unknowns[0].derivatives[0]
+        if problem.unknowns[0].order != 1 or not unsolved.equation.is_proved(problem.letter, y):
+            raise LineError("not-supported", f"This leads to an equation between {problem.letter.name} and {y.name} that cannot be solved for {y.name}.") from None
+        raise
     if not all(is_proved(problem, branch) for branch in found.branches):
         raise LineError("not-supported", "An answer was found, but it could not be proved to fulfil the equation.")
     found = replace(found, branches=tuple(map(plain_constants(found), found.branches)))

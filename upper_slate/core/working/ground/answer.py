@@ -13,7 +13,7 @@ from .values import Value
 class Answer:
     """`conditions` are those that the answer states of itself (where a greatest value is taken, for which s a transform holds);
     `left_out` is the first power that a Taylor polynomial leaves out; with `keeps_form` it stands as it came, and is not simplified;
-    with `apart` each term of a sum keeps a denominator of its own.
+    `constant` is the constant of integration; with `apart` each term of a sum keeps a denominator of its own.
     """
 
     value: Value
@@ -21,6 +21,7 @@ class Answer:
     left_out: sp.Expr | None = None
     keeps_form: bool = False
     apart: bool = False
+    constant: sp.Symbol | None = None
 
     @property
     def rises_in(self) -> sp.Expr | None:

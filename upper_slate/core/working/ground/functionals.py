@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import sympy as sp
 
 from ...problems import LineError
@@ -101,14 +103,18 @@ def _renamed(context: Context, function: FunctionValue, taken: set[str]) -> Func
     return FunctionValue(tuple(letters), body, tuple(requirements), function.name)
 
 
-def inverse_of(context: Context, function: FunctionValue) -> FunctionValue:
+#: All y with body(y) = image.
+Undo = Callable[[Context, Scalar, sp.Symbol, sp.Symbol], "list[sp.Expr] | None"]
+
+
+def inverse_of(context: Context, function: FunctionValue, undo: Undo = isolate) -> FunctionValue:
     """The inverse function, where the equation f(y) = x has exactly one solution y."""
     if len(function.parameters) != 1 or not is_scalar(function.body):
         raise LineError("wrong-arguments", "Only a function of one letter has an inverse.")
     letter = function.parameters[0]
     image = context.symbol("y_0" if letter.name != "y_0" else "y_1")
     with context.collecting() as needs:
-        found = isolate(context, function.body, letter, image)
+        found = undo(context, function.body, letter, image)
     if found is None:
         raise LineError("not-supported", f"The inverse of {function.name or 'this function'} could not be found.")
     if len(found) != 1:

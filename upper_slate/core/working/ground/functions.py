@@ -390,9 +390,17 @@ def _choose(context: Context, n: Scalar, k: Scalar) -> Scalar:
         if whole > 300_000 or min(part, whole - part) * max(whole.bit_length(), 1) > 332_200 * 2:
             raise too_large()
         return Surd.rational(comb(whole, part))
+    _require_whole(context, "choose", n, k)
     if isinstance(k, Surd) and k.is_integer and 0 <= k.as_int() <= 20:
         return checked(sp.ff(expression(n), k.as_int()) / sp.factorial(k.as_int()))
     return checked(sp.binomial(expression(n), expression(k)))
+
+
+def _require_whole(context: Context, name: str, *values: Scalar) -> None:
+    """Where letters stand for the numbers, they are whole, from 0 up."""
+    for value in values:
+        if not judge.is_closed(value):
+            context.require(Requirement("natural", expression(value), "outside-domain", name))
 
 
 def _permutations(context: Context, n: Scalar, k: Scalar) -> Scalar:
@@ -406,6 +414,7 @@ def _permutations(context: Context, n: Scalar, k: Scalar) -> Scalar:
         if part * max(whole.bit_length(), 1) > 332_200 * 2:
             raise too_large()
         return Surd.rational(perm(whole, part))
+    _require_whole(context, "permutations", n, k)
     if isinstance(k, Surd) and k.is_integer and 0 <= k.as_int() <= 20:
         return checked(sp.ff(expression(n), k.as_int()))
     return divide(context, factorial(context, n), factorial(context, checked(expression(n) - expression(k))))

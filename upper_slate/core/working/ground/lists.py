@@ -125,7 +125,7 @@ def _matrix(value: Value) -> sp.Matrix:
     return sp.Matrix([[expression(e) for e in row] for row in rows])
 
 
-def _square(value: Value) -> sp.Matrix:
+def square_matrix(value: Value) -> sp.Matrix:
     matrix = _matrix(value)
     if matrix.rows != matrix.cols:
         raise LineError("outside-domain", f"This needs a square matrix; here are {matrix.rows} rows and {matrix.cols} columns.")
@@ -145,7 +145,7 @@ def _determinant(matrix: sp.Matrix) -> Scalar:
 
 
 def _inverse(context: Context, value: ListValue) -> Value:
-    matrix = _square(value)
+    matrix = square_matrix(value)
     determinant = _determinant(matrix)
     if judge.is_closed(determinant):
         if judge.is_zero(determinant):
@@ -162,22 +162,22 @@ def _quotient(context: Context, over: sp.Expr, under: Scalar) -> Scalar:
     return value if isinstance(value, Surd) or not value.free_symbols else settled(sp.cancel(value))
 
 
-def _is_zero_entry(expr: sp.Expr) -> bool:
+def is_zero_entry(expr: sp.Expr) -> bool:
     value = _entry(expr)
     return judge.is_zero(value) if judge.is_closed(value) else value == 0
 
 
 def _rank(context: Context, value: ListValue) -> Scalar:
-    return Surd.rational(_matrix(value).rank(iszerofunc=_is_zero_entry))
+    return Surd.rational(_matrix(value).rank(iszerofunc=is_zero_entry))
 
 
 def _rref(context: Context, value: ListValue) -> Value:
-    return from_matrix(_matrix(value).rref(iszerofunc=_is_zero_entry, pivots=False))
+    return from_matrix(_matrix(value).rref(iszerofunc=is_zero_entry, pivots=False))
 
 
 _MATRIX_RULES: Final[dict[str, Callable[[Context, ListValue], Value]]] = {
-    "det": lambda c, v: _determinant(_square(v)), "inverse": _inverse, "transpose": lambda c, v: from_matrix(_matrix(v).T),
-    "trace": lambda c, v: _entry(_square(v).trace()), "rank": _rank, "rref": _rref,
+    "det": lambda c, v: _determinant(square_matrix(v)), "inverse": _inverse, "transpose": lambda c, v: from_matrix(_matrix(v).T),
+    "trace": lambda c, v: _entry(square_matrix(v).trace()), "rank": _rank, "rref": _rref,
 }
 _RULES: Final[dict[str, Callable[[Context, ListValue], Value]]] = {
     "mean": _mean, "median": _median, "mode": _mode, "variance": _variance(1, "variance"), "sd": _deviation(1, "sd"),
@@ -237,7 +237,7 @@ def matrix_power(context: Context, base: ListValue, exponent: Scalar) -> Value:
     n = exponent.as_int()
     if abs(n) > 1_000:
         raise LineError("too-large", "Powers of matrices go up to 1,000.")
-    matrix = _square(base)
+    matrix = square_matrix(base)
     if n < 0:
         inverse = _inverse(context, base)
         assert isinstance(inverse, ListValue)

@@ -27,6 +27,8 @@ def check(requirement: Requirement) -> Requirement | None:
         if not (isinstance(value, Surd) and value.is_integer and value.as_int() >= 0):
             if requirement.what == "sum":
                 raise LineError("outside-domain", "The closed form of this sum holds for a whole number of terms, from 0 up; {0} is not one.", values=(value,))
+            if requirement.what in ("choose", "permutations"):
+                raise LineError("outside-domain", f"{requirement.what}(n, k) needs whole numbers from 0 up; {{0}} is not one.", values=(value,))
             raise LineError("outside-domain", "n! needs a whole number n from 0 up; {0} is not one.", values=(value,))
         return None
     if not _order_holds(requirement.kind, value):
@@ -62,7 +64,7 @@ def _holds_by_assumption(requirement: Requirement) -> bool:
         case "nonneg":
             return bool(expr.is_nonnegative)
         case "positive":
-            return bool(expr.is_positive)
+            return bool(expr.is_positive) or (isinstance(expr, sp.exp) and not expr.has(sp.I))
         case "above-one":
             return bool((expr - 1).is_nonnegative)
         case "unit":
@@ -72,6 +74,8 @@ def _holds_by_assumption(requirement: Requirement) -> bool:
 
 def _failure(requirement: Requirement, value: object = None) -> LineError:
     match requirement.code, requirement.what:
+        case "diverges", _:
+            return LineError("diverges", "This diverges: the partial sums grow without bound, or come to no rest.")
         case "outside-domain", "ln":
             return LineError("outside-domain", "ln(0) has no value: no power of e is 0.")
         case "outside-domain", what:

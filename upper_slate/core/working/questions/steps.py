@@ -99,8 +99,8 @@ def _one_letter(context: Context, name: str, before: Claim, after: Claim, sign: 
         word = "does-not-follow"
     else:
         word = "loses-solutions" if changes.lost else "adds-solutions"
-    failing = trials[1] if changes.lost else trials[0]
-    return Verdict(word, (), _example(context, name, failing, (changes.lost or changes.added)[0]), (), tuple(told))
+    tried = (_example(context, name, trial, value) for trial, values in ((trials[1], changes.lost), (trials[0], changes.added)) for value in values)
+    return Verdict(word, (), next((example for example in tried if example is not None), None), (), tuple(told))
 
 
 def _trial(context: Context, claim: Claim, own: sp.Symbol, plain: sp.Symbol) -> Trial:

@@ -14,7 +14,7 @@ from ..calculus.limits import NoLimit, side_limit
 from ..exact.bridge import settled
 from ..ground import judge
 from ..ground.values import Requirement
-from .ranges import excludes_zero, sign_of_factors
+from .ranges import excludes_zero, sign_over
 
 #: Functions with neither poles nor gaps.
 _CONTINUOUS: Final = (sp.exp, sp.sin, sp.cos, sp.atan, sp.sinh, sp.cosh, sp.tanh, sp.asinh)
@@ -23,12 +23,17 @@ _DENOMINATORS: Final = 60
 _MOST_PARTS: Final = 100
 
 
+def in_factors(expr: sp.Expr) -> sp.Expr:
+    """The expression as a product, where that does not take long."""
+    return sp.factor(expr) if sp.count_ops(expr) < _MOST_PARTS else expr
+
+
 class Edges:
     """What one function does on the way to a place that it does not reach; `sign_at` gives its sign at a number."""
 
     def __init__(self, expr: sp.Expr, slope: sp.Expr, letter: sp.Symbol, domain: Sequence[Requirement], sign_at: Callable[[sp.Rational], int]) -> None:
         self.expr, self.letter, self.domain, self.sign_at = expr, letter, domain, sign_at
-        self.slope = sp.factor(slope) if sp.count_ops(slope) < _MOST_PARTS else slope
+        self.slope = in_factors(slope)
 
     def zeros(self, a: sp.Rational, b: sp.Rational) -> list[sp.Expr] | None:
         """The zeros in a narrow box in which the domain ends at a simple number; None where that is not shown."""
@@ -37,13 +42,28 @@ class Edges:
         if not a <= edge <= b:
             return None
         for requirement in self.domain:
-            if requirement.kind not in ("positive", "nonneg") or requirement.guard is not sp.true or not self._is_zero(requirement.expr, edge):
+            if requirement.guard is not sp.true or not self._is_zero(requirement.expr, edge):
                 continue
             side = excludes_zero(sp.diff(requirement.expr, self.letter), self.letter, a, b)
-            if side == 0 or (limit := self.limit_on_the_way(edge, b if side > 0 else a)) is None:
+            if side == 0:
                 continue
-            return [edge] if limit.is_zero and requirement.kind == "nonneg" else []
+            if requirement.kind == "nonzero":
+                if all(self._none_up_to(edge, end) for end in (a, b)):
+                    return []
+            elif requirement.kind in ("positive", "nonneg"):
+                end = b if side > 0 else a
+                if requirement.kind == "positive" and self._none_up_to(edge, end):
+                    return []
+                if (limit := self.limit_on_the_way(edge, end)) is not None:
+                    return [edge] if limit.is_zero and requirement.kind == "nonneg" else []
         return None
+
+    def _none_up_to(self, edge: sp.Rational, end: sp.Rational) -> bool:
+        """Whether there is no zero between a number of the box and an edge that is not in the domain itself."""
+        if edge == end:
+            return True
+        low, high = (edge, end) if edge < end else (end, edge)
+        return sign_over(self.expr, self.letter, low, high)[1] or self.limit_on_the_way(edge, end) is not None
 
     def limit_on_the_way(self, place: sp.Expr, end: sp.Rational) -> sp.Expr | None:
         """The limit at a place, infinite ones too, where there is no zero from `end` up to it; None where that is not shown.
@@ -55,7 +75,7 @@ class Edges:
         low, high = (place, end) if place < end else (end, place)
         if sign == 0 or place == end:
             return None
-        rises, is_strict = sign_of_factors(self.slope, self.letter, low, high)
+        rises, is_strict = sign_over(self.slope, self.letter, low, high)
         if rises == 0 or not self._is_continuous(low, high, place):
             return None
         try:

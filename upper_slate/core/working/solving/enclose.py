@@ -17,9 +17,9 @@ from ..exact.bridge import settled
 from ..exact.enclosed import EnclosedRoot
 from ..ground import judge
 from ..ground.values import Requirement
-from .edges import Edges
+from .edges import Edges, in_factors
 from .families import compare
-from .ranges import NoRange, excludes_zero, range_of
+from .ranges import NoRange, excludes_zero, range_of, sign_over
 from .touching import Touching
 
 _MOST_BOXES: ContextVar[int] = ContextVar("most boxes", default=6_000)
@@ -132,8 +132,8 @@ class _Boxes:
             return True
         chain = [self.expr]
         for _ in range(4):
-            sign = excludes_zero(chain[-1], self.letter, low, high)
-            if sign:  # every lower derivative keeps, going outwards, the sign that it has at the end
+            sign, is_strict = sign_over(in_factors(chain[-1]), self.letter, low, high)
+            if is_strict:  # every lower derivative keeps, going outwards, the sign that it has at the end
                 for lower in reversed(chain[:-1]):
                     sign *= side
                     if self._sign_at(lower, end) != sign:
@@ -215,7 +215,7 @@ class _Boxes:
         value = self._ball(self.expr, a, b)
         if value is not None and not value.contains(0):
             return True
-        return self._outside(a, b) or excludes_zero(self.expr, self.letter, a, b) != 0
+        return self._outside(a, b) or excludes_zero(self.expr, self.letter, a, b) != 0 or self.touching.sign(a, b, self._sign_at) != 0
 
     def _monotone(self, a: sp.Rational, b: sp.Rational) -> list[sp.Expr] | None:
         """The zero of a box where the function only rises or only falls; None where that is not shown."""

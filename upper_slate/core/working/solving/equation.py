@@ -16,6 +16,7 @@ from ..exact.enclosed import ComplexRoot, EnclosedRoot
 from ..ground import judge
 from ..ground.values import Requirement
 from ..questions.identity import proves_identity
+from .descartes import most_zeros, times
 from .enclose import real_zeros
 from .families import Family, compare, exact, in_order, members, merged
 from .missed import misses
@@ -257,6 +258,7 @@ def _enclosed(context: Context, trial: Trial, atom: Atom, where: Range) -> Found
     inside = [v for v in enclosed.values if where.holds(v)]
     kept = [v for v in inside if trial.has_meaning(v)]
     doubtful = any(isinstance(v, EnclosedRoot) and not trial.surely_without_meaning(v) for v in inside if v not in kept)
+    enclosed.complete |= most_zeros(expr, letter) == sum(times(expr, letter, v) for v in kept)
     enclosed.complete &= not doubtful
     found = Found(in_order(kept), complete=enclosed.complete)
     if context.complex:

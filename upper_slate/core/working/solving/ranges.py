@@ -36,23 +36,37 @@ def excludes_zero(expr: sp.Expr, letter: sp.Symbol, low: sp.Expr, high: sp.Expr)
     return 1 if bottom > 0 else -1 if top < 0 else 0
 
 
-def sign_of_factors(expr: sp.Expr, letter: sp.Symbol, low: sp.Expr, high: sp.Expr) -> tuple[int, bool]:
-    """The sign that a product keeps on the whole interval wherever it has a value, from those of its factors, and whether it is nowhere 0;
-    the sign is 0 where they do not show one.
+def sign_over(expr: sp.Expr, letter: sp.Symbol, low: sp.Expr, high: sp.Expr) -> tuple[int, bool]:
+    """The sign that an expression keeps between two ends wherever it has a value, and whether it is nowhere 0 between them; the sign is 0
+    where this is not shown.
 
-    A power whose exponent holds the letter is positive, although its bounds may reach 0: so is e^(-x) up to oo, and x^x from 0.
+    Products, powers and sums are taken apart, for bounds may reach 0 where the values do not: e^(-x) up to oo, 1/x^2 up to oo, x^x from 0.
     """
-    sign, is_strict = 1, True
-    for factor in sp.Mul.make_args(expr):
-        if isinstance(factor, sp.exp) or (isinstance(factor, sp.Pow) and letter in factor.exp.free_symbols):
-            continue
-        try:
-            bottom, top = range_of(factor, letter, low, high)
-        except NoRange:
-            return 0, False
-        sign *= 1 if bottom >= 0 else -1 if top <= 0 else 0
-        is_strict &= bottom > 0 or top < 0
-    return sign, is_strict
+    if isinstance(expr, sp.exp) or (isinstance(expr, sp.Pow) and letter in expr.exp.free_symbols):
+        return 1, True
+    by_bounds = _sign_by_bounds(expr, letter, low, high)
+    if by_bounds[1] or letter not in expr.free_symbols:
+        return by_bounds
+    if isinstance(expr, sp.Mul):
+        parts = [sign_over(factor, letter, low, high) for factor in expr.args]
+        return sp.prod(sign for sign, _ in parts), all(is_strict for _, is_strict in parts)
+    if isinstance(expr, sp.Pow) and expr.exp.is_Rational:
+        sign, is_strict = sign_over(expr.base, letter, low, high)
+        if sign == 1 or (is_strict and expr.exp.is_Integer):
+            return sign if expr.exp.p % 2 else 1, is_strict
+    if isinstance(expr, sp.Add):
+        parts = [sign_over(term, letter, low, high) for term in expr.args]
+        if len({sign for sign, _ in parts}) == 1 and parts[0][0]:
+            return parts[0][0], any(is_strict for _, is_strict in parts)
+    return by_bounds
+
+
+def _sign_by_bounds(expr: sp.Expr, letter: sp.Symbol, low: sp.Expr, high: sp.Expr) -> tuple[int, bool]:
+    try:
+        bottom, top = range_of(expr, letter, low, high)
+    except NoRange:
+        return 0, False
+    return 1 if bottom >= 0 else -1 if top <= 0 else 0, bool(bottom > 0 or top < 0)
 
 
 def _interval(low: sp.Expr, high: sp.Expr) -> Any:
@@ -83,8 +97,12 @@ def _monotone(function: Callable[[Any], Any]) -> Callable[[Any], Any]:
     return rule
 
 
+def _sign(x: Any) -> Any:
+    return iv.mpf(1) if x.a > 0 else iv.mpf(-1) if x.b < 0 else iv.mpf([-1, 1])
+
+
 def _rules() -> dict[type, Callable[[Any], Any]]:
-    return {sp.exp: iv.exp, sp.log: _log, sp.sin: iv.sin, sp.cos: iv.cos, sp.tan: iv.tan, sp.Abs: abs, sp.atan: _monotone(mp.atan),
+    return {sp.exp: iv.exp, sp.log: _log, sp.sin: iv.sin, sp.cos: iv.cos, sp.tan: iv.tan, sp.Abs: abs, sp.sign: _sign, sp.atan: _monotone(mp.atan),
             sp.sinh: _monotone(mp.sinh), sp.tanh: _monotone(mp.tanh), sp.asinh: _monotone(mp.asinh),
             sp.cosh: lambda x: (iv.exp(x) + iv.exp(-x)) / 2}
 

@@ -44,7 +44,7 @@ def solve(evaluator: Evaluator, node: t.Request) -> Value:
     if len(letters) > 1:
         if node.interval is not None or node.point is not None:
             raise LineError("not-supported", "An interval can be given for one letter only.")
-        return solve_system(context, letters, statements, requirements)
+        return solve_system(context, letters, [part for s in statements for part in s.equations()], requirements)
     statement = statements[0] if len(statements) == 1 else Statement("and", tuple(statements))
     others = {s.name for a in statement.atoms() for s in a.difference.free_symbols if not is_unit(s)}
     if others and letters[0] not in others and not any(n.name == letters[0] for b in node.bodies for n in b.walk() if isinstance(n, t.Name)):
@@ -122,6 +122,9 @@ def _only_letter(evaluator: Evaluator, node: t.Request) -> tuple[str, ...]:
     free = sorted({s.name for st in statements for a in st.atoms() for s in a.difference.free_symbols if not is_unit(s)})
     if len(free) == 1:
         return (free[0],)
+    if len(free) > 1 and len(free) == sum(len(st.equations()) for st in statements) and all(part.is_equation for st in statements for part in st.equations()):
+        order = [n.name for body in node.bodies for n in body.walk() if isinstance(n, t.Name) and n.name in free]  # of lists, as many equations as letters
+        return tuple(dict.fromkeys(order))
     if not free:
         held = sorted(n for n in names if n in context.meanings) or sorted(n for n in names if n not in RESERVED_WORDS and not function_named(n))
         if len(held) == 1:

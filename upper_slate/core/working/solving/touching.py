@@ -19,6 +19,8 @@ from ..ground import judge
 _MOST_ORDER: Final = 6
 _DENOMINATORS: Final = 60
 
+_STEPPED: Final = (sp.Piecewise, sp.floor, sp.ceiling, sp.sign, sp.Abs)
+
 Ball = Callable[[sp.Expr, sp.Rational, sp.Rational], "arb | None"]
 
 
@@ -40,13 +42,41 @@ class Touching:
                 return None
             if slope.contains(0):
                 continue
-            if order == 1:
+            if order == 1 or not self._may_all_be_zero(order, a, b):
                 return None
             for candidate in _simple_numbers(a, b):
                 if all(self._is_zero(self._derivative(k), candidate) for k in range(order - 1, -1, -1)):
                     return candidate
             return None
         return None
+
+    def sign(self, a: sp.Rational, b: sp.Rational, sign_at: Callable[[sp.Expr, sp.Rational], int]) -> int:
+        """The sign of the function on a whole box, 0 where this does not show it: where the k-th derivative keeps its sign, and at one end all
+        before it point the same way (the signs alternate where one goes back from the right end), none of them comes back to zero.
+        """
+        if self.derivatives[0].has(*_STEPPED):  # a slope says nothing of a jump
+            return 0
+        for order in range(1, _MOST_ORDER + 1):
+            highest = self.ball(self._derivative(order), a, b)
+            if highest is None:
+                return 0
+            if highest.contains(0):
+                continue
+            for end, side in ((a, 1), (b, -1)):
+                sign = 1 if highest > 0 else -1
+                for lower in range(order - 1, -1, -1):
+                    sign *= side
+                    if sign_at(self._derivative(lower), end) != sign:
+                        break
+                else:
+                    return sign
+            return 0
+        return 0
+
+    def _may_all_be_zero(self, order: int, a: sp.Rational, b: sp.Rational) -> bool:
+        """Whether the bounds of all derivatives below an order reach zero in a box: cheaper than trying candidates."""
+        found = (self.ball(self._derivative(k), a, b) for k in range(order - 1, -1, -1))
+        return all(value is None or value.contains(0) for value in found)
 
     def _derivative(self, order: int) -> sp.Expr:
         while len(self.derivatives) <= order:

@@ -51,7 +51,10 @@ def single_fraction(expr: sp.Expr, in_lowest_terms: bool) -> sp.Expr:
     """Over one denominator. In lowest terms a common factor is cancelled, whose zeros are then a condition of the result."""
     together = sp.together(expr)
     over, under = sp.fraction(sp.cancel(together) if in_lowest_terms else together)
-    return sp.expand(over) / sp.factor(under)
+    above, over = sp.expand(over).as_content_primitive()
+    below, under = sp.factor(under).as_content_primitive()
+    shared = above / below
+    return sp.Mul(shared.p, over) / sp.Mul(shared.q, under) if shared.is_Rational else sp.expand(over * above) / (under * below)
 
 
 def partial_fractions(expr: sp.Expr) -> sp.Expr:

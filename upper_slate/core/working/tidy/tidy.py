@@ -19,6 +19,8 @@ from ..exact.bridge import from_sympy, settled, to_sympy
 from ..exact.surd import Surd, TooLarge
 from ..ground.functions import rational_log
 from ..ground.values import FunctionValue, ListValue, RelationValue, Value
+from .exponentials import over_one_exponential
+from .factorials import cancelled_factorials
 from .joined import joined_powers
 
 #: A product of polynomials that expands to at most so many terms is written expanded.
@@ -69,6 +71,7 @@ def tidy_expression(expr: sp.Expr) -> sp.Expr:
     """The expression, simplified; never longer than it was, polynomial products aside."""
     if expr.is_Atom or _is_large(expr) or (expr.has(*_ENDLESS) and expr.is_infinite) or expr.has(sp.Piecewise) or degree_bound(expr) > _MAX_DEGREE:
         return collect_numbers(expr)
+    expr = cancelled_factorials(expr)
     letters = expr.free_symbols
     quotient = rational_functions.quotient_of(expr)
     if letters and (expr.is_polynomial(*letters) if quotient is None else not _has_denominator(expr)):
@@ -225,6 +228,8 @@ def _candidates(expr: sp.Expr) -> Iterator[sp.Expr]:
     if first.has(sp.tan, sp.cot, sp.sec, sp.csc) and first.has(sp.sin, sp.cos):
         by_ratio = {sp.tan: lambda u: sp.sin(u) / sp.cos(u), sp.cot: lambda u: sp.cos(u) / sp.sin(u), sp.sec: lambda u: 1 / sp.cos(u), sp.csc: lambda u: 1 / sp.sin(u)}
         yield first.replace(lambda n: type(n) in by_ratio, lambda n: by_ratio[type(n)](n.args[0]))
+    if first.has(sp.exp) and _has_denominator(first) and (plain := over_one_exponential(first)) is not None:
+        yield collect_numbers(plain)
     closed = not expr.free_symbols
     if closed and not _has_denominator(first):
         yield collect_numbers(sp.factor_terms(first))
