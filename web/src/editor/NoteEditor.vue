@@ -8,6 +8,7 @@ import type { CellData } from "../shared/api/client";
 import { takeTyped } from "../shared/typedAhead";
 import { useWorksheet, type EditorHandle } from "../sheet/store";
 import { openCellKeys } from "./cellKeys";
+import { cursorReturns } from "./cursorReturns";
 import { writtenOf } from "./gaps";
 import { selectionAt } from "./places";
 import { editorTheme } from "./theme";
@@ -43,7 +44,7 @@ onMounted(() => {
       doc: text,
       selection: selectionAt(sheet.caret, text),
       extensions: [
-        Prec.highest(keymap.of(keys)), history(), drawSelection(), keymap.of([...historyKeymap, ...defaultKeymap]), EditorView.lineWrapping,
+        Prec.highest(keymap.of(keys)), history(), drawSelection(), cursorReturns, keymap.of([...historyKeymap, ...defaultKeymap]), EditorView.lineWrapping,
         placeholder("A note: # begins a heading, $x^2$ is mathematics, `= A to 3 sf` a value; Backspace makes it a line again"),
         EditorView.contentAttributes.of({ "aria-label": "Note" }),
         EditorView.updateListener.of((update) => update.docChanged && sheet.write(props.cell.id, update.state.doc.toString())),

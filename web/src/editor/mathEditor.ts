@@ -9,6 +9,7 @@ import { loadVocabulary } from "../shared/vocabulary";
 import type { EditorHandle, useWorksheet } from "../sheet/store";
 import { mathKeys } from "./cellKeys";
 import { completion } from "./completion";
+import { cursorReturns } from "./cursorReturns";
 import { errorMarks } from "./errorMarks";
 import { gaps, insertPattern, patternIn, selectedText } from "./gaps";
 import { inTheLanguage, notationIn, OURS } from "./notation";
@@ -57,6 +58,7 @@ export function mathEditor(host: HTMLElement, cell: CellData, sheet: Sheet, told
           if (update.selectionSet || update.docChanged) told.selected(to - from < update.state.doc.length ? selectedText(update.state) : "");
         }),
         EditorView.domEventHandlers({ paste: (event, editor) => pasteCells(event, editor, cell, sheet) }),
+        cursorReturns,
         EditorView.inputHandler.of((editor, _from, _to, input) => spaceMakesNote(editor, input, cell, sheet) || stepGoesOn(editor, input, cell, sheet)),
         editorTheme,
       ],
