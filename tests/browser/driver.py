@@ -14,7 +14,7 @@ from pathlib import Path
 from types import TracebackType
 from typing import Self
 
-from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, expect, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[2]
 _FLAGS = [
@@ -25,11 +25,10 @@ _FLAGS = [
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
-    # a window that is opened shares the process, and what it has compiled, of the others
-    "--process-per-site",
-    "--renderer-process-limit=1",
     "--in-process-gpu",
 ]
+# a window that is opened shares the process, and what it has compiled, of the others: and ends with it
+_SHARED = ["--process-per-site", "--renderer-process-limit=1"]
 # the shell is Chromium without its own windows and menus: the same pages for a fifth less work
 _BROWSERS = ("chromium-headless-shell", "chromium", "chromium-browser")
 # a busy machine may take its time: these limits are for what never comes, not for speed
@@ -112,16 +111,15 @@ def chromium() -> Iterator[Browser]:
 
 
 @contextmanager
-def lasting_context(folder: str) -> Iterator[BrowserContext]:
-    """A headless Chromium that keeps what it has compiled in a folder: a page that is opened again is there sooner."""
-    with sync_playwright() as playwright:
-        context = playwright.chromium.launch_persistent_context(
-            folder, executable_path=_browser(), args=_FLAGS, permissions=["clipboard-read", "clipboard-write"]
-        )
-        try:
-            yield context
-        finally:
-            context.close()
+def lasting_context(playwright: Playwright, folder: str, shared: bool = True) -> Iterator[BrowserContext]:
+    """A headless Chromium that keeps what it has compiled in a folder: a page that is opened again is there sooner. With `shared` one process does for all windows."""
+    context = playwright.chromium.launch_persistent_context(
+        folder, executable_path=_browser(), args=[*_FLAGS, *(_SHARED if shared else ())], permissions=["clipboard-read", "clipboard-write"]
+    )
+    try:
+        yield context
+    finally:
+        context.close()
 
 
 @contextmanager

@@ -10,7 +10,7 @@ import unittest
 from contextlib import ExitStack
 from pathlib import Path
 
-from playwright.sync_api import BrowserContext, Locator, Page, expect
+from playwright.sync_api import BrowserContext, Locator, Page, Playwright, expect, sync_playwright
 
 from .driver import Application, lasting_context
 
@@ -34,10 +34,20 @@ def shared_server() -> Application:
 
 
 @functools.cache
+def _playwright() -> Playwright:
+    return _OPEN.enter_context(sync_playwright())
+
+
+def own_context(stack: ExitStack, shared: bool = False) -> BrowserContext:
+    """A Chromium for a test that ends the process of a window; it ends with the stack."""
+    folder = stack.enter_context(tempfile.TemporaryDirectory(ignore_cleanup_errors=True))
+    return stack.enter_context(lasting_context(_playwright(), folder, shared))
+
+
+@functools.cache
 def shared_context() -> BrowserContext:
     """One for all tests of a run, so that scripts are fetched and compiled once."""
-    folder = _OPEN.enter_context(tempfile.TemporaryDirectory(ignore_cleanup_errors=True))
-    return _OPEN.enter_context(lasting_context(folder))
+    return own_context(_OPEN, shared=True)
 
 
 #: What an earlier test preferred or left unconfirmed goes before the application looks at it: once in each window.
@@ -63,9 +73,9 @@ class InBrowser(unittest.TestCase):
         if self.on_shelf:
             self.page.goto(self.application.url)
 
-    def window(self) -> Page:
+    def window(self, context: BrowserContext | None = None) -> Page:
         """One more window."""
-        page = shared_context().new_page()
+        page = (context or shared_context()).new_page()
         page.set_viewport_size({"width": self.size[0], "height": self.size[1]})
         page.emulate_media(color_scheme=self.theme, reduced_motion="reduce")  # type: ignore[arg-type]
         page.set_default_timeout(15_000)

@@ -8,13 +8,13 @@ from contextlib import ExitStack
 
 from playwright.sync_api import Error, expect
 
-from .in_browser import InBrowser, started
+from .in_browser import InBrowser, own_context, started
 
 
 class Gone(InBrowser):
-    on_shelf = False
-
     """The server goes and comes back: each test has one of its own."""
+
+    on_shelf = False
 
     def setUp(self) -> None:
         stack = ExitStack()
@@ -128,14 +128,19 @@ class Keeping(InBrowser):
         self.expect_sources("a = 2", "a + 4")
 
     def test_a_half_written_line_outlives_a_crash(self) -> None:
+        stack = ExitStack()
+        self.addCleanup(stack.close)
+        browser = own_context(stack)
+        self.page = self.window(browser)
+        self.new_worksheet()
+        address = self.page.url
         self.type_line("a = 2")
         self.page.keyboard.type("a + 4")
         self.page.wait_for_timeout(600)
-        address = self.page.url
         self.page.once("crash", lambda _: None)
         with contextlib.suppress(Error):
             self.page.goto("chrome://crash", timeout=2_000)
-        self.page = self.window()
+        self.page = self.window(browser)
         self.page.goto(address)
         self.wait_for_editor()
         expect(self.page.locator(".open .cm-content")).to_have_text("a + 4")

@@ -9,8 +9,15 @@ export type Pattern = Schemas["PatternSchema"];
 export const entries = shallowRef<Entry[]>([]);
 export const patterns = shallowRef<Pattern[]>([]);
 
-export async function loadVocabulary(): Promise<void> {
-  if (entries.value.length) return;
+/** On its way: who asks meanwhile waits for the same. */
+let loading: Promise<void> | null = null;
+
+export function loadVocabulary(): Promise<void> {
+  if (entries.value.length) return Promise.resolve();
+  return (loading ??= load().finally(() => (loading = null)));
+}
+
+async function load(): Promise<void> {
   try {
     const { data } = await api.GET("/api/vocabulary");
     entries.value = data?.entries ?? [];

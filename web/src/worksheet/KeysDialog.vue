@@ -19,6 +19,7 @@ const written = (text: string) => text.replace(/[{}]/g, "");
 
 /** Only this goes on paper, whatever stands behind it. */
 async function print(): Promise<void> {
+  await loadVocabulary();
   document.documentElement.classList.add("print-keys");
   addEventListener("afterprint", () => document.documentElement.classList.remove("print-keys"), { once: true });
   await nextTick();
