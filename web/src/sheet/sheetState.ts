@@ -81,6 +81,7 @@ export function sheetState() {
   /** Forgets everything, before another worksheet is opened. */
   function clear(): void {
     loaded.value = false;
+    revision.value = 0;
     cells.value = [];
     results.clear();
     drafts.clear();

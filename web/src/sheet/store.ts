@@ -66,7 +66,7 @@ export const useWorksheet = defineStore("worksheet", () => {
   }
 
   function confirmed(answer: Parameters<typeof news.confirmed>[0], batch: Batch): void {
-    news.confirmed(answer);
+    news.confirmed(answer, batch);
     if (batch.creates) events.open(id.value);
   }
 
@@ -129,6 +129,7 @@ export const useWorksheet = defineStore("worksheet", () => {
       revision.value = data.revision;
       conventions.value = data.conventions;
       cells.value = data.cells;
+      news.loadedAt(data.revision);
       canUndo.value = data.canUndo;
       canRedo.value = data.canRedo;
       results.clear();
@@ -147,6 +148,7 @@ export const useWorksheet = defineStore("worksheet", () => {
     events.close();
     outbox.clear();
     state.clear();
+    news.loadedAt(-1);
   }
 
   return { ...state, ...changes, ...cursor, ...requests, settleClash: news.settleClash, namesAt, saved, connected, isHeldBack: outbox.isHeldBack, begin, open, reload, close, keepNow };

@@ -19,6 +19,18 @@ interface Does {
 export function useNews(state: SheetState, does: Does) {
   const { active, bases, canRedo, canUndo, cellOf, cells, changed, clashes, conventions, drafts, missing, problem, mark: pageMark, marked, results, revision, strangers, title } = state;
 
+  /**
+   * Up to which change this window knows the worksheet, its cells and their order: answers and events come by two ways, and the event of an
+   * earlier change may come after the answer to a later one. What it says of a cell is then no news.
+   */
+  const known = { all: -1, cells: new Map<string, number>(), order: -1 };
+
+  /** All of the worksheet is known as it was after this change; -1 where nothing is. */
+  function loadedAt(at: number): void {
+    known.all = known.order = at;
+    known.cells.clear();
+  }
+
   function receive(event: WorksheetEvent): void {
     if (event.type === "results" || event.type === "hello") {
       const arrived = event.type === "results" ? event.cells : event.results;
@@ -42,19 +54,24 @@ export function useNews(state: SheetState, does: Does) {
   function takeChange(event: Extract<WorksheetEvent, { type: "changed" }>): void {
     const [client, batch] = event.client.split("/");
     const own = client === does.client ? Number(batch) : 0;
-    revision.value = event.revision;
-    canUndo.value = event.canUndo;
-    canRedo.value = event.canRedo;
-    if (!does.outbox().count.value || own === 0) {
+    if (event.revision <= known.all) return;
+    const isNewest = event.revision >= revision.value;
+    if (isNewest) {
+      revision.value = event.revision;
+      canUndo.value = event.canUndo;
+      canRedo.value = event.canRedo;
+    }
+    if (isNewest && (!does.outbox().count.value || own === 0)) {
       title.value = event.title;
       // a new object would have every line drawn again
       if (JSON.stringify(conventions.value) !== JSON.stringify(event.conventions)) conventions.value = event.conventions;
     }
-    const news = new Map(event.cells.filter((cell) => !does.outbox().changesLater(cell.id, own)).map((cell) => [cell.id, cell]));
+    const isNews = (cell: string) => !does.outbox().changesLater(cell, own) && event.revision >= (known.cells.get(cell) ?? 0);
+    const news = new Map(event.cells.filter((cell) => isNews(cell.id)).map((cell) => [cell.id, cell]));
     const held = new Map(cells.value.map((cell) => [cell.id, cell]));
     if (!event.order && [...news.values()].every((cell) => isSame(held.get(cell.id), cell))) return; // our own change comes back: it is shown already
-    if (event.order && does.outbox().rearrangesLater(own)) {
-      // a rearrangement of our own is on its way, and the order comes with its answer
+    if (event.order && (does.outbox().rearrangesLater(own) || event.revision < known.order)) {
+      // a rearrangement of our own is on its way, or its event is, and the order comes with that
       for (const [cell, found] of news) if (!held.has(cell)) strangers.set(cell, found);
       cells.value = cells.value.map((cell) => news.get(cell.id) ?? cell);
       return;
@@ -93,7 +110,11 @@ export function useNews(state: SheetState, does: Does) {
     if (beside && !marked.value.size) marked.value = new Set([beside]);
   }
 
-  function confirmed(answer: { revision: number; canUndo: boolean; canRedo: boolean }): void {
+  function confirmed(answer: { revision: number; canUndo: boolean; canRedo: boolean }, batch: Batch): void {
+    for (const operation of batch.operations) {
+      if ("cell" in operation) known.cells.set(operation.cell, answer.revision);
+      if (["insert", "remove", "move"].includes(operation.op)) known.order = answer.revision;
+    }
     revision.value = answer.revision;
     canUndo.value = answer.canUndo;
     canRedo.value = answer.canRedo;
@@ -139,5 +160,5 @@ export function useNews(state: SheetState, does: Does) {
     setTimeout(() => changed.delete(cell), 1600);
   }
 
-  return { receive, leaveRemoved, confirmed, refused, settleClash };
+  return { loadedAt, receive, leaveRemoved, confirmed, refused, settleClash };
 }

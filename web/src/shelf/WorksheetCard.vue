@@ -11,7 +11,7 @@ import { computed, nextTick, ref } from "vue";
 import type { Schemas, WorksheetRow } from "../shared/api/client";
 import { sinceWhen } from "../shared/dates";
 import Typeset from "../shared/Typeset.vue";
-import { useInSight } from "../shared/useInSight";
+import { useSeen } from "../shared/useSeen";
 
 /** A worksheet on the shelf: its title, when it was last changed, its first lines in small. F2 renames it, Delete puts it into the bin. */
 const props = defineProps<{ row: WorksheetRow; chosen: boolean; choosing: boolean; withFolder: boolean; kinds: Schemas["FileKind"][]; atOnce?: boolean }>();
@@ -21,7 +21,7 @@ const when = computed(() => sinceWhen(new Date(`${props.row.updated.replace(/Z$/
 
 // A shelf may hold hundreds: lines are set when they come into sight, and a menu is there from the moment that it may be wanted.
 const card = ref<HTMLElement | null>(null);
-const inSight = useInSight(card, props.atOnce);
+const inSight = useSeen(card, props.atOnce);
 const hasMenu = ref(false);
 const menu = ref<InstanceType<typeof ElDropdown> | null>(null);
 const more = ref<HTMLButtonElement | null>(null);

@@ -11,7 +11,7 @@ function watching(): IntersectionObserver {
 }
 
 /** Whether an element has been near the window yet: what costs much is shown from then on, and stays. With `atOnce` it is from the beginning. */
-export function useInSight(element: Ref<HTMLElement | null>, atOnce = false): Ref<boolean> {
+export function useSeen(element: Ref<HTMLElement | null>, atOnce = false): Ref<boolean> {
   const seen = ref(atOnce);
   let held: HTMLElement | null = null;
   function leave(): void {
