@@ -13,7 +13,7 @@ MODULES = ("properties", "random_functions", "random_letters", "made_equations",
 
 def main() -> None:
     rounds = sys.argv[1] if len(sys.argv) > 1 else "20000"
-    environment = {**os.environ, "ROUNDS": rounds, "SLATE_ROUNDS": rounds}
+    environment = {**os.environ, "ROUNDS": rounds}
     for module in MODULES:
         begun = time.monotonic()
         done = subprocess.run([sys.executable, "-m", "unittest", f"tests.core.test_{module}"], env=environment, capture_output=True, text=True, check=False)

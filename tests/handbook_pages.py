@@ -9,11 +9,12 @@ from pathlib import Path
 from typing import Final
 
 from upper_slate.core.answering.answer import work_out
-from upper_slate.core.answering.pages import remembered, work_out_page
+from upper_slate.core.answering.pages import work_out_page
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.line.result import LineResult
 from upper_slate.core.line.tasks import LineOutcome
 from upper_slate.core.page.cells import MathCell
+from upper_slate.core.page.worked import remembered
 from upper_slate.formats.neighbours import Neighbours
 
 ROOT: Final = Path(__file__).resolve().parents[1]

@@ -14,10 +14,11 @@ from collections.abc import Iterable
 from pathlib import Path
 
 from upper_slate.core.answering.answer import work_out
-from upper_slate.core.answering.pages import remembered, work_out_page
+from upper_slate.core.answering.pages import work_out_page
 from upper_slate.core.language.words import PATTERNS, entries
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.page.cells import MathCell
+from upper_slate.core.page.worked import remembered
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
 from upper_slate.formats.markdown import read_markdown, write_markdown

@@ -62,9 +62,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
 
 def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
     """Works out each file by itself. 0: every line has a result; 1: a line has an error; 2: a file cannot be read."""
-    from .core.answering.pages import remembered, work_out_page
     from .core.line.result import printed
     from .core.page.cells import MathCell
+    from .core.page.worked import remembered, work_out_page
     from .formats.markdown import BadFile, read_markdown
     from .formats.neighbours import Neighbours
     from .workroom.workroom import Workroom
@@ -101,7 +101,7 @@ def run_files(files: Sequence[str], as_json: bool, limit: float) -> int:
 
 def export_files(files: Sequence[str], to: str, out: Path, limit: float) -> int:
     """Writes each file as another kind. 0: all were written; 2: a file cannot be read or written, or there is no such kind."""
-    from .core.answering.pages import remembered, work_out_page
+    from .core.page.worked import remembered, work_out_page
     from .formats.archive import file_name, read_any
     from .formats.kinds import KINDS, in_one, written
     from .formats.neighbours import Neighbours

@@ -23,7 +23,7 @@ class Kills(unittest.TestCase):
         self.assertEqual(report.killed, servers)
 
     def test_two_windows_lose_nothing(self) -> None:
-        self.expect_nothing_lost(two_windows(self.server, servers=4, workers=3, seed=7), 4)
+        self.expect_nothing_lost(two_windows(self.server, servers=2, workers=5, seed=7), 2)
 
     def test_history_is_right_after_each_kill(self) -> None:
         self.expect_nothing_lost(one_after_the_other(self.server, servers=3, seed=7), 3)

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from typing import Any
 
-from upper_slate.core.answering.pages import WorkedPage, work_out_page
+from upper_slate.core.answering.pages import work_out_page
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.line.tasks import LineOutcome
 from upper_slate.core.page.cells import MathCell
+from upper_slate.core.page.worked import WorkedPage
 
 #: Outcomes by key, for all tests of one run: the same line in the same place is worked out once.
 _MEMORY: dict[str, LineOutcome] = {}

@@ -9,6 +9,8 @@ from typing import Any
 
 import mpmath
 
+from tests.rounds import rounds
+
 from .lines import code, decimal, exact, notices, result
 
 #: Linear equations: lines and their general solutions.
@@ -194,7 +196,7 @@ class ComparedWithIntegration(unittest.TestCase):
 
     def test_random_linear_equations_of_second_order(self) -> None:
         rng = random.Random(7)
-        for _ in range(12):
+        for _ in range(rounds(6)):
             a, b, c, d, e = (rng.randint(-3, 3) for _ in range(5))
             right, value = rng.choice((("x", lambda x: x), ("sin x", mpmath.sin), ("e^x", mpmath.exp), ("x e^(-x)", lambda x: x * mpmath.exp(-x)), ("2", lambda x: 2)))
             line = f"solve y'' + ({a}) y' + ({b}) y = ({c}) {right}, y(0) = {d}, y'(0) = {e}"

@@ -3,17 +3,18 @@
 from __future__ import annotations
 
 import math
-import os
 import random
 import unittest
 from collections.abc import Callable
 from itertools import pairwise
 from typing import Any
 
+from tests.rounds import rounds
+
 from .test_graphs import curves_alone, graph, points
 
 Function = Callable[[float], float]
-ROUNDS = int(os.environ.get("SLATE_ROUNDS", "30"))
+ROUNDS = rounds(15)
 
 #: as typed, the ends of each piece that is drawn between -5 and 5 (None where it goes on), and the kinds of what is found there
 AS_IT_WAS_WRITTEN: tuple[tuple[str, list[tuple[float, float]], dict[str, list[float]]], ...] = (

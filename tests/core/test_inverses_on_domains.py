@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-import os
 import random
 import unittest
 from fractions import Fraction
 
 from tests.core.lines import code, exact
+from tests.rounds import rounds
 
 INVERSES = [
     ("f(x) = x^2 - 4x + 7 if x >= 2", "sqrt(x - 3) + 2"),
@@ -24,7 +24,7 @@ WITHOUT_NAMES = [
     ("a x + b", "(x - b)/a"),
     ("(2x + 1)/(x - 3)", "(3*x + 1)/(x - 2)"),
 ]
-ROUNDS = int(os.environ.get("ROUNDS", "12"))
+ROUNDS = rounds(12)
 
 
 class InversesOnDomains(unittest.TestCase):

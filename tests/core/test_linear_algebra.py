@@ -3,15 +3,15 @@
 from __future__ import annotations
 
 import json
-import os
 import random
 import unittest
 from fractions import Fraction
 from math import comb
 
 from tests.core.lines import code, exact, notices, result
+from tests.rounds import rounds
 
-ROUNDS = int(os.environ.get("ROUNDS", "12"))
+ROUNDS = rounds(12)
 Matrix = list[list[int]]
 
 

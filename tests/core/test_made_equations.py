@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-import os
 import random
 import unittest
 from fractions import Fraction
 
 from tests.core.lines import result
+from tests.rounds import rounds
 
-ROUNDS = int(os.environ.get("ROUNDS", "20"))
+ROUNDS = rounds(16)
 
 
 def _number(q: Fraction | int) -> str:

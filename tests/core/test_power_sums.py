@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import os
 import random
 import unittest
 from fractions import Fraction
 from math import comb
 
 from tests.core.lines import code, conditions, exact
+from tests.rounds import rounds
 
 CLOSED = [
     ("a r^k for k from 0 to n", "a*(1 - r^(n + 1))/(1 - r)", ["r != 1"]),
@@ -27,7 +27,7 @@ CLOSED = [
     ("x^k/k for k from 1 to oo", "-ln(1 - x)", ["x >= -1"]),
     ("1/x^k for k from 1 to oo", "1/(x - 1)", ["x < -1 or x > 1"]),
 ]
-ROUNDS = int(os.environ.get("ROUNDS", "12"))
+ROUNDS = rounds(12)
 
 
 class PowerSums(unittest.TestCase):

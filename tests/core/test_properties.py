@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import os
 import random
 import unittest
 from fractions import Fraction
 
 from flint import arb, ctx, fmpq
 
+from tests.rounds import rounds
 from upper_slate.core.language.plain import plain
 from upper_slate.core.language.tree import Bracket, Call, Node, Number, Power, Product, Sum
 from upper_slate.core.reading.lines import read_line
@@ -66,7 +66,7 @@ def _radical(rng: random.Random, depth: int) -> Node:
     return Power(Bracket(parts[0]), Number(str(rng.randint(2, 3))))
 
 #: Rounds of what is slow; more of them with the environment variable.
-ROUNDS = int(os.environ.get("ROUNDS", "20"))
+ROUNDS = rounds(20)
 
 
 class Properties(unittest.TestCase):

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-import os
 import random
 import unittest
 
 import sympy as sp
 
+from tests.rounds import rounds
+
 from .lines import exact
 
-ROUNDS = int(os.environ.get("ROUNDS", "20"))
+ROUNDS = rounds(12)
 LETTERS = "xtp"
 NAMES = "abk"
 

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import os
 import random
 import unittest
 
 from tests.core.lines import page
+from tests.rounds import rounds
 
-ROUNDS = max(1, int(os.environ.get("ROUNDS", "20")) // 40)
+ROUNDS = rounds(1)
 
 #: What is made wrong, the line, what follows from it, and what does not; a, b, c are different whole numbers from 2 to 9.
 VALUES = [

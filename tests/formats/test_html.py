@@ -13,11 +13,12 @@ from pathlib import Path
 from tests.core.lines import result
 from upper_slate.cli import main
 from upper_slate.core.answering.answer import work_out
-from upper_slate.core.answering.pages import remembered, work_out_page
+from upper_slate.core.answering.pages import work_out_page
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.line.result import LineResult
 from upper_slate.core.line.shown import shown_results
 from upper_slate.core.page.cells import MathCell
+from upper_slate.core.page.worked import remembered
 from upper_slate.formats.html.mathml import mathml
 from upper_slate.formats.html.page import write_html
 from upper_slate.formats.kinds import KINDS

@@ -1,53 +1,17 @@
-"""The page: cells and conventions in, results out."""
+"""The page: cells and conventions in, results out, in this process."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from collections.abc import Sequence
 
 from ..line.conventions import Conventions
-from ..line.tasks import LineOutcome
-from ..page.cells import MathCell, PlannedLine
-from ..page.page import Executor, Memory, Page
+from ..page import worked
+from ..page.cells import MathCell
+from ..page.page import Executor, Memory
 from ..page.sources import Sources
 from .answer import work_out
 
 
-@dataclass(frozen=True)
-class WorkedLine:
-    """A line with its outcome."""
-
-    line: PlannedLine
-    outcome: LineOutcome
-
-
-@dataclass(frozen=True)
-class WorkedPage:
-    """Every line of a page with its outcome."""
-
-    lines: tuple[WorkedLine, ...]
-    fresh: int
-
-
-def work_out_page(cells: Sequence[MathCell], conventions: Conventions, memory: Memory, execute: Executor | None = None, sources: Sources | None = None) -> WorkedPage:
-    """Works out a page from the top; only lines whose key is not in the memory are executed (`fresh` counts them).
-
-    `sources` are other worksheets that its lines may use.
-    """
-    known = set(memory)
-    answer = remembered(memory, execute or work_out)
-    lines: list[WorkedLine] = []
-    for cell in Page(conventions, cells, sources).settle(answer):
-        lines += [WorkedLine(line, outcome) for line, outcome in zip(cell.lines, cell.outcomes, strict=True) if outcome is not None]
-    return WorkedPage(tuple(lines), len(set(memory) - known))
-
-
-def remembered(memory: Memory, execute: Executor) -> Callable[[PlannedLine], LineOutcome]:
-    """Answers from a memory, and works out and remembers what it does not know."""
-    def answer(line: PlannedLine) -> LineOutcome:
-        outcome = memory.get(line.key)
-        if outcome is None:
-            outcome = memory[line.key] = execute(line.task)
-        return outcome
-
-    return answer
+def work_out_page(cells: Sequence[MathCell], conventions: Conventions, memory: Memory, execute: Executor = work_out, sources: Sources | None = None) -> worked.WorkedPage:
+    """As `worked.work_out_page`, with every line worked out here."""
+    return worked.work_out_page(cells, conventions, memory, execute, sources)
