@@ -27,18 +27,16 @@ CHECKS = (
 #: Jobs, longest first, each a process of its own: so many at once, since browser tests mostly wait. `core:1/3` is every third file.
 JOBS = (
     *(f"browser:{k}/2" for k in (1, 2)),
-    *(f"core:{k}/4" for k in (2, 3)),
+    *(f"core:{k}/2" for k in (1, 2)),
     "api",
-    "core:4/4",
-    "cases",
     "checks",
-    "core:1/4",
-    "vitest",
-    ".",
-    "store",
     "workroom",
-    "desk",
+    "cases",
     "formats",
+    ".",
+    "vitest",
+    "desk",
+    "store",
 )
 PLACES = 3
 
