@@ -86,7 +86,10 @@ class Print(InBrowser):
 
     def test_every_cell_whatever_is_on_the_screen(self) -> None:
         self.open_worksheet(*(f"{k} * 1000 + 7" for k in range(1, 120)), "graph x^2", "table x^2 for x from 1 to 5")
-        self.page.wait_for_selector(".slot .value .katex")
+        self.page.evaluate("scrollTo(0, document.body.scrollHeight)")
+        expect(self.cell(119).locator(".value .katex").first).to_be_visible()  # all has been worked out
+        expect(self.cell(121).locator(".table")).to_be_visible()
+        self.page.evaluate("scrollTo(0, 0)")
         self.page.locator(".slot").first.hover()
         text = "".join(re.sub(r"\s+", "", page.extract_text()) for page in self.pdf().pages)
         for k in (1, 60, 119):

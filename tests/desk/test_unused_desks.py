@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import threading
 import unittest
+from unittest.mock import patch
 
 from tests.desk.test_sources import WithWorksheets
+from upper_slate.desk import office
 
 
 class UnusedDesks(WithWorksheets):
@@ -39,6 +41,22 @@ class UnusedDesks(WithWorksheets):
         self.assertEqual(self.office.close_unused(0), 1)  # then the one that was used
         self.edit(source, "a = 8")
         self.assertEqual(self.lines(page), ["use", "24"])
+
+    def test_what_was_freed_is_given_back_at_each_look_also_where_the_library_cannot(self) -> None:
+        given, ends = [], threading.Event()
+
+        def gives() -> None:
+            given.append(len(self.office.open_desks()))
+            if len(given) == 2:
+                ends.set()
+
+        self.office.desk(self.office.worksheets.create("Comb"))
+        with patch.object(office, "LOOK", 0.01), patch.object(office, "UNUSED", 0.0), patch.object(office, "give_back", gives):
+            self.office.keep_desks_few(ends)
+        self.assertEqual(len(given), 2)
+        for library in (OSError("no library"), AttributeError("malloc_trim")):
+            with patch("upper_slate.desk.freed.ctypes.CDLL", side_effect=library):
+                office.give_back()
 
 
 if __name__ == "__main__":

@@ -21,6 +21,7 @@ from ..workroom.workroom import Workroom
 from .archives import Archives
 from .desk import Desk
 from .events import CellData
+from .freed import give_back
 from .previews import Previews
 from .sources import SharedNames
 
@@ -155,9 +156,10 @@ class Office:
         return len(closing)
 
     def keep_desks_few(self, ends: threading.Event) -> None:
-        """Closes unused desks until it ends: each holds a thread and its page."""
+        """Closes unused desks until it ends: each holds a thread and its page. What was freed since then is given back."""
         while not ends.wait(LOOK):
             self.close_unused(UNUSED)
+            give_back()
 
     def open_desks(self) -> list[Desk]:
         with self._lock:
