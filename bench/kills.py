@@ -203,8 +203,9 @@ def _wrong_results(server: Application, worksheet: str, report: Report) -> list[
         missing = []
         for cell in data["cells"]:
             row = (data["results"].get(cell["id"]) or [None])[-1]
-            if cell["text"] and (row is None or row["error"] or row["exact"] is None):
-                missing.append(cell)
+            # what is shown of an earlier text is paler in the window, and waits for its own result
+            if cell["text"] and (row is None or row["error"] or row["exact"] is None or row["source"] != cell["text"]):
+                missing.append((cell["text"], row and (row["source"], row["kind"], row["error"], row.get("busySince"))))
                 if row is not None and row["error"]:
                     sent(server, report, f"worksheets/{worksheet}/again", {"cell": cell["id"]})
             elif cell["text"] and Fraction(row["exact"]["text"]) != _value(cell["text"]):

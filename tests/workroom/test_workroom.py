@@ -10,6 +10,8 @@ from concurrent.futures.process import BrokenProcessPool
 from multiprocessing import forkserver
 from unittest.mock import patch
 
+from pebble import ProcessFuture
+
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.line.tasks import LineTask
 from upper_slate.workroom.jobs import Ticket
@@ -119,10 +121,33 @@ class Fair(unittest.TestCase):
                 ticket.outcome()
             self.assertEqual(done[0], "typed")
 
-    def kill_workers(self) -> None:
+    def signal_workers(self, number: signal.Signals) -> None:
         for lane in self.room.lanes:
             for worker in list(lane.pool._pool_manager.worker_manager.workers):
-                os.kill(worker, signal.SIGKILL)
+                os.kill(worker, number)
+
+    def kill_workers(self) -> None:
+        self.signal_workers(signal.SIGKILL)
+
+    @patch("upper_slate.workroom.workroom.TAKEN_UP", 1.0)
+    def test_a_line_that_its_worker_never_takes_up_goes_to_another(self) -> None:
+        self.room.work_out(task("2"))
+        self.signal_workers(signal.SIGSTOP)
+        with self.assertLogs("upper_slate.workroom.workroom", "WARNING"):
+            tickets = [self.room.submit(task(f"{k} + 8")) for k in range(3)]
+            for k, ticket in enumerate(tickets):
+                found = ticket.outcome_within(50)
+                self.assertEqual(found and found.result["exact"]["text"], str(k + 8))
+        self.assertEqual((len(self.room._slow_lanes), [lane.job for lane in self.room.lanes if lane.job]), (0, []))
+
+    @patch("upper_slate.workroom.workroom.TAKEN_UP", 0.0)
+    @patch("upper_slate.workroom.workroom.TAKEN_UP_NEW", 0.0)
+    @patch("upper_slate.workroom.workroom._BREAKS", 1)
+    def test_where_no_worker_ever_answers_the_line_says_so(self) -> None:
+        self.signal_workers(signal.SIGSTOP)
+        with patch.object(ProcessFuture, "running", return_value=False), self.assertLogs("upper_slate.workroom.workroom", "WARNING"):
+            found = self.room.submit(task(ENDLESS)).outcome_within(30)
+        self.assertEqual(found and found.result["error"]["code"], "stopped")
 
     def test_a_line_whose_worker_was_killed_is_tried_again(self) -> None:
         ticket = self.endless(1)[0]

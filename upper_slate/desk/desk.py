@@ -288,13 +288,15 @@ class Desk:
             if time.monotonic() - self._kept_at > _KEEP_EVERY:
                 self._keep_shown()
         with self._wake:
-            asked_for = lambda: self._revision != revision or self._asked_again or self._looks_again or self._finished() or self._otherwise()  # noqa: E731
+            asked_for = lambda: self._revision != revision or self._asked_again or self._looks_again or self._finished() or self._otherwise() or self._left_behind()  # noqa: E731
             self._wake.wait_for(lambda: self._closing or asked_for(), timeout=None if is_done else 5)
             finished, asked = self._finished() | self._otherwise(), self._asked_again
             self._asked_again = []
         for cell in list(self._page.unsettled):
             if any(line.key in finished for line in cell.lines):
                 self._page.touch(cell.id)
+        for cell_id in self._left_behind():
+            self._page.touch(cell_id)
         for cell_id in asked:
             self._page.touch(cell_id)
 
@@ -323,6 +325,11 @@ class Desk:
 
     def _finished(self) -> set[str]:
         return {key for key, busy in self._busy.items() if busy.ticket.is_done}
+
+    def _left_behind(self) -> list[str]:
+        """Cells with a line that has no outcome and that nobody works at: the same line further down had it first."""
+        return [cell.id for cell in self._page.unsettled
+                if any(outcome is None and not line.waits_for and line.key not in self._busy for line, outcome in zip(cell.lines, cell.outcomes, strict=False))]
 
     def _otherwise(self) -> set[str]:
         """The lines at work that are held up and were not, or the other way round."""

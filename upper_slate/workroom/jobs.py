@@ -14,11 +14,12 @@ from pebble import ProcessExpired, ProcessFuture
 from ..core.line.gate import unexpected
 from ..core.line.result import error_result
 from ..core.line.tasks import LineOutcome, LineTask
+from .limits import OVERDUE
 
 
 @dataclass(eq=False)
 class Job:
-    """A line, its limit in seconds, and where it is: waiting, or at a worker, which began with it at `begun`.
+    """A line, its limit in seconds, and where it is: waiting, or `sent` to a worker, which began with it at `begun`.
 
     With `put_back` its worker is being ended to let quick lines pass; `kills` of its workers were ended from outside, `breaks` could not take it.
     """
@@ -27,6 +28,7 @@ class Job:
     limit: float
     future: Future[LineOutcome] = field(default_factory=Future)
     at_work: ProcessFuture | None = None
+    sent: float = 0.0
     begun: float = 0.0
     put_back: bool = False
     kills: int = 0
@@ -44,6 +46,18 @@ class Job:
             return 0.0
         self.begun = self.begun or time.monotonic()
         return time.monotonic() - self.begun
+
+
+    def is_lost(self, taken_up: float) -> bool:
+        """Whether its worker should have taken it up, within so many seconds, or ended it, and has not.
+
+        A process that is killed while it holds what all workers of its pool need in order to speak leaves the pool alive and mute.
+        """
+        if self.at_work is None or self.at_work.done():
+            return False
+        if self.at_work.running():
+            return self.seconds > self.limit + OVERDUE
+        return time.monotonic() - self.sent > taken_up
 
 
 class Ticket:

@@ -18,7 +18,7 @@ from pebble import ProcessExpired, ProcessFuture
 from ..core.line.tasks import LineOutcome, LineTask
 from .jobs import Job, Ticket
 from .lanes import Lane
-from .limits import MEMORY_LIMIT, SHORT, SLOW_PLACES_OF_ONE, TIME_LIMIT
+from .limits import MEMORY_LIMIT, SHORT, SLOW_PLACES_OF_ONE, TAKEN_UP, TAKEN_UP_NEW, TIME_LIMIT
 
 #: How often it is looked whether a line has become slow.
 _LOOK: Final = 0.05
@@ -136,7 +136,8 @@ class Workroom:
         for _ in range(_TRIES):
             if not lane.is_alive:  # it broke down as a whole: a new one takes over
                 lane = self._replaced(lane)
-            lane.job, job.begun = job, time.monotonic() if lane.is_warm else 0.0
+            lane.job, job.sent = job, time.monotonic()
+            job.begun = job.sent if lane.is_warm else 0.0
             try:
                 job.at_work = lane.send(job.task, job.limit)
             except Exception:  # no process can be made this very moment
@@ -170,6 +171,8 @@ class Workroom:
 
     def _ended(self, lane: Lane, job: Job, future: ProcessFuture) -> None:
         with self._lock:
+            if job.at_work is None or job.at_work is not future:  # it was lost here, and went to another worker
+                return
             took = job.seconds
             lane.note_end(future)
             lane.job = job.at_work = None
@@ -216,16 +219,36 @@ class Workroom:
     # -- slow lines ------------------------------------------------------------------------------------------------
 
     def _watch(self) -> None:
-        """Looks after lines that take longer than a short time."""
+        """Looks after lines that take longer than a short time, and after those that were lost."""
         while True:
             with self._news:
-                self._news.wait_for(lambda: self._closed or any(lane.job for lane in self._quick))
+                self._news.wait_for(lambda: self._closed or any(lane.job for lane in (*self._quick, *self._slow_lanes)))
                 if self._closed:
                     return
+                for lane in (*self._quick, *self._slow_lanes):
+                    if lane.job is not None and lane.job.is_lost(TAKEN_UP if lane.is_warm else TAKEN_UP_NEW):
+                        self._take_back(lane, lane.job)
                 for lane in list(self._quick):
                     if lane.job is not None and lane.job.seconds > SHORT:
                         self._give_away(lane, lane.job)
             time.sleep(_LOOK)
+
+    def _take_back(self, lane: Lane, job: Job) -> None:
+        """A line that its worker never took up, or never ended, goes to another."""
+        _log.warning("a worker did not answer, and is replaced")
+        lane.job = job.at_work = None
+        job.put_back = False
+        job.breaks += 1
+        if lane in self._slow_lanes:
+            self._slow_lanes.remove(lane)
+            lane.close()
+        else:
+            self._replaced(lane)
+        if job.breaks <= _BREAKS:
+            self._waiting.appendleft(job)
+        else:
+            threading.Thread(target=lambda: job.future.set_exception(BrokenProcessPool()), daemon=True).start()  # told without the lock
+        self._dispatch()
 
     def _give_away(self, lane: Lane, job: Job) -> None:
         """The place of a slow line goes to the next."""
