@@ -47,7 +47,6 @@ class Job:
         self.begun = self.begun or time.monotonic()
         return time.monotonic() - self.begun
 
-
     def is_lost(self, taken_up: float) -> bool:
         """Whether its worker should have taken it up, within so many seconds, or ended it, and has not.
 
