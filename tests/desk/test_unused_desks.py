@@ -8,6 +8,7 @@ from unittest.mock import patch
 
 from tests.desk.test_sources import WithWorksheets
 from upper_slate.desk import office
+from upper_slate.desk.freed import keep_in_few_pieces
 
 
 class UnusedDesks(WithWorksheets):
@@ -57,6 +58,7 @@ class UnusedDesks(WithWorksheets):
         for library in (OSError("no library"), AttributeError("malloc_trim")):
             with patch("upper_slate.desk.freed.ctypes.CDLL", side_effect=library):
                 office.give_back()
+                keep_in_few_pieces()
 
 
 if __name__ == "__main__":

@@ -11,6 +11,7 @@ from pathlib import Path
 
 import uvicorn
 
+from ..desk.freed import keep_in_few_pieces
 from ..desk.office import Office
 from ..store.copies import keep_copies
 from ..store.database import open_database
@@ -29,6 +30,7 @@ def serve(port: int, data: Path | None, demo: Path | None, room: Workroom | None
     """Runs until it is interrupted; `room` has the workers where others than the usual are wanted. Exit status 2, with one sentence, where it cannot start."""
     if not 0 <= port <= 65_535:
         return _cannot(f"The port is a number from 0 to 65535, not {port}.")
+    keep_in_few_pieces()
     try:
         # named as TCP, so that asyncio sends small answers at once (TCP_NODELAY): without it each takes 40 ms longer
         listener = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
