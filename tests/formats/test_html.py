@@ -142,6 +142,11 @@ class ShownResults(unittest.TestCase):
             ("2/6", None, "exact", ["= 1/3"]), ("2/6", None, "decimal", ["≈ 0.333333"]), ("2/6", None, "both", ["= 1/3", "≈ 0.333333"]), ("2/6", "decimal", "exact", ["≈ 0.333333"]),
             ("7/3", "mixed", "exact", ["= 2 1/3"]), ("x^2", None, "exact", []), ("f(x) = x + x", None, "exact", []), ("solve x^2 = 2", None, "exact", ["⇒ x = -sqrt(2) or x = sqrt(2)"]),
             ("solve x^2 = 2", None, "decimal", ["⇒ ≈ x = -1.41421 or x = 1.41421"]), ("solve x^5 - x = 1", None, "exact", ["⇒ ≈ x = 1.1673"]), ("1 = 1 ?", None, "exact", []), ("2 +", None, "exact", []),
+            ("x^2 - 2 = 0", None, "both", []), ("y = x", "exact", "exact", []), ("7", None, "both", []), ("3 + 4", None, "both", ["= 7"]), ("2/6", "exact", "decimal", ["= 1/3"]),
+            ("2/6 as a decimal", None, "exact", ["≈ 0.333333"]), ("2/6", "3 sf", "exact", ["≈ 0.333"]), ("2/6", "of another line", "exact", ["= 1/3"]),
+            ("sqrt(2)", None, "exact", ["≈ 1.41421"]), ("sqrt(2) sqrt(3)", None, "exact", ["= sqrt(6)"]), ("ln(2) + ln(3)", None, "exact", ["= ln(6)", "≈ 1.79176"]),
+            ("ln(2) + ln(3)", "exact", "exact", ["= ln(6)"]), ("f(x) = x + x", None, "5 sf", []), ("f(x) = x + x", "exact", "exact", ["= 2*x"]), ("tangent to x^2 at x = 1", None, "exact", ["⇒ y = 2*x - 1"]),
+            ("solve x^2 = 2", None, "both", ["⇒ x = -sqrt(2) or x = sqrt(2)", "≈ x = -1.41421 or x = 1.41421"]), ("solve x^2 = 2", "3 sf", "exact", ["⇒ ≈ x = -1.41 or x = 1.41"]),
         ):
             with self.subTest(line, wanted=wanted, convention=convention):
                 self.assertEqual([f"{s.relation} {s.text}" for s in shown_results(result(line), wanted, convention)], expected)

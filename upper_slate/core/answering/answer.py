@@ -17,6 +17,7 @@ from ..line.assumptions import bounds_in, facts_of, simple_facts
 from ..line.conventions import Conventions
 from ..line.gate import UNEXPECTED, log_once, unexpected
 from ..line.result import NoticeResult, SuggestionResult, empty_result
+from ..line.shown import say_what_is_shown
 from ..line.tasks import LineOutcome, LineTask, MeaningData
 from ..page.known import function_head, names_of, tolerant_reading
 from ..problems import LineError, Suggestion
@@ -91,6 +92,12 @@ class _LineWorker:
     # -- running ---------------------------------------------------------------------------------------------------
 
     def run(self) -> LineOutcome:
+        outcome = self._run()
+        beside = self.writer.is_hard_to_place or (self.writer.is_irrational and not self.result["saysMore"])
+        say_what_is_shown(self.result, beside)
+        return outcome
+
+    def _run(self) -> LineOutcome:
         task, context = self.task, self.context
         line = self.line = self.writer.line = read_line(task.source, self._names())
         set_parts = set_line(line, places=True)
@@ -332,7 +339,6 @@ class _LineWorker:
         exact = self.result["exact"]
         self.result["asWritten"] = self.result["kind"] == "function" and bool(line.parameters) and not self._leans_on_others(line)
         self.result["saysMore"] = exact is not None and _bare(exact["latex"]) != _bare(written)
-        self.result["besideDecimal"] = self.writer.is_hard_to_place or (self.writer.is_irrational and not self.result["saysMore"])
 
     # -- outcomes --------------------------------------------------------------------------------------------------
 

@@ -10,7 +10,9 @@ from typing import Any, Literal, NotRequired
 
 from typing_extensions import TypedDict
 
-Sign = Literal["=", "≈"]
+#: What stands before a result; after an arrow stands what follows from a question.
+Sign = Literal["=", "≈", "⇒", "⇒ ≈"]
+Kind = Literal["exact", "decimal", "both"]
 
 
 class Written(TypedDict):
@@ -225,11 +227,28 @@ class HeadResult(TypedDict):
     right: str
 
 
+class ShownResult(TypedDict):
+    """One of the two values of a line, and the sign before it."""
+
+    value: Literal["exact", "decimal"]
+    relation: Sign
+
+
+class ShownChoices(TypedDict):
+    """What stands behind a line by the kind that is wanted: where the line itself was switched to it, and where the page (or the line's own text) asks for it;
+    null where nothing does. A kind that is none of the three is a form by its name; where there is none of that name, it is `exact`.
+    `bothKinds` tells whether there is something to switch between."""
+
+    switched: dict[Kind, list[ShownResult]] | None
+    onPage: dict[Kind, list[ShownResult]] | None
+    bothKinds: bool
+
+
 class LineResult(TypedDict):
     """The result of a line. A field that does not apply is null or empty.
 
     `digits` is a rounded result to other numbers of digits.
-    `head` is the reading in its parts; `saysMore` tells whether the result says something that the line does not, `asWritten`
+    `head` is the reading in its parts, `shown` what stands behind it; `saysMore` tells whether the result says something that the line does not, `asWritten`
     that a function is shown as it was defined, by its letters.
     """
 
@@ -257,7 +276,7 @@ class LineResult(TypedDict):
     asked: Literal["decimal", "exact"] | None
     saysMore: bool
     asWritten: bool
-    besideDecimal: bool
+    shown: ShownChoices
 
 
 class LineRow(LineResult):
@@ -281,11 +300,16 @@ class DraftRow(TypedDict):
     result: LineRow | None
 
 
+def empty_choices() -> ShownChoices:
+    """Nothing to show."""
+    return {"switched": None, "onPage": None, "bothKinds": False}
+
+
 def empty_result(source: str, kind: str = "empty") -> LineResult:
     """A line with nothing in it yet."""
     return {"source": source, "kind": kind, "name": None, "reading": "", "head": {"left": "", "sign": "", "right": ""}, "exact": None, "decimal": None, "digits": [],
             "forms": [], "conditions": [], "conditionsLatex": [], "notices": [], "working": [], "verdict": None, "counterexample": None, "counterexampleLatex": None,
-            "solutions": None, "table": None, "graph": None, "offers": {}, "error": None, "asked": None, "saysMore": False, "asWritten": False, "besideDecimal": False}
+            "solutions": None, "table": None, "graph": None, "offers": {}, "error": None, "asked": None, "saysMore": False, "asWritten": False, "shown": empty_choices()}
 
 
 def error_result(source: str, code: str, message: str, reading: str = "") -> LineResult:
@@ -298,4 +322,4 @@ def error_result(source: str, code: str, message: str, reading: str = "") -> Lin
 
 def printed(result: LineResult) -> dict[str, Any]:
     """The result as `run --json` prints it."""
-    return {k: v for k, v in result.items() if k not in ("head", "digits", "saysMore", "asWritten", "besideDecimal")}
+    return {k: v for k, v in result.items() if k not in ("head", "digits", "saysMore", "asWritten", "shown")}

@@ -4,63 +4,41 @@ import type { Line } from "../shared/api/client";
 import { longestNumber, otherKind, shortened, shownResults, wrapped } from "./shown";
 
 const written = (text: string) => ({ text, latex: text });
-const base = {
-  source: "", kind: "value", name: null, reading: "", head: { left: "", sign: "", right: "" }, exact: null, decimal: null, digits: [], forms: [], conditions: [], conditionsLatex: [], notices: [],
-  working: [], verdict: null, counterexample: null, counterexampleLatex: null, solutions: null, table: null, graph: null, offers: {}, error: null, asked: null, saysMore: true, asWritten: false, besideDecimal: false,
-  key: "", offset: 0, busySince: null, heldUp: false, waitsFor: [],
+const exact = { value: "exact", relation: "=" } as const;
+const decimal = { value: "decimal", relation: "≈" } as const;
+const kinds = { exact: [exact], decimal: [decimal], both: [exact, decimal] };
+const third = {
+  exact: written("1/3"), decimal: { ...written("0.333333"), relation: "≈" }, asked: null, forms: [{ ...written("0.(3)"), name: "recurring", relation: "=" }],
+  digits: [{ ...written("0.33"), name: "2 sf", relation: "≈" }], shown: { switched: kinds, onPage: kinds, bothKinds: true },
 } as unknown as Line;
-const line = (changes: Partial<Line>): Line => ({ ...base, ...changes });
-const third = line({ exact: written("1/3"), decimal: { ...written("0.333333"), relation: "≈" } });
 const texts = (...given: Parameters<typeof shownResults>) => shownResults(...given).map((shown) => `${shown.relation} ${shown.text}`);
 
 describe("the results of a line", () => {
-  it("are of the kind that is wanted, with the true sign", () => {
+  it("are those that the core says for the kind that is wanted", () => {
     expect(texts(third, undefined, "exact")).toEqual(["= 1/3"]);
     expect(texts(third, undefined, "decimal")).toEqual(["≈ 0.333333"]);
     expect(texts(third, undefined, "both")).toEqual(["= 1/3", "≈ 0.333333"]);
     expect(texts(third, "exact", "decimal")).toEqual(["= 1/3"]);
-    expect(texts(line({ ...third, asked: "decimal" }), undefined, "exact")).toEqual(["≈ 0.333333"]);
+    expect(texts({ ...third, asked: "decimal" }, undefined, "exact")).toEqual(["≈ 0.333333"]);
   });
 
-  it("have a decimal beside them where the exact number says little", () => {
-    const root = line({ exact: written("√2"), decimal: { ...written("1.41421"), relation: "≈" }, besideDecimal: true });
-    expect(texts({ ...root, saysMore: false }, undefined, "exact")).toEqual(["≈ 1.41421"]);
-    expect(texts(root, undefined, "exact")).toEqual(["= √2", "≈ 1.41421"]);
-    expect(texts(root, "exact", "exact")).toEqual(["= √2"]);
-    expect(texts(line({ ...root, asked: "exact" }), undefined, "decimal")).toEqual(["= √2", "≈ 1.41421"]);
+  it("are told apart by who chose", () => {
+    const root = { ...third, shown: { ...third.shown, onPage: { ...kinds, exact: [exact, decimal] } } } as Line;
+    expect(texts(root, undefined, "exact")).toEqual(["= 1/3", "≈ 0.333333"]);
+    expect(texts(root, "exact", "exact")).toEqual(["= 1/3"]);
+    const asWritten = { ...third, shown: { ...third.shown, onPage: null } } as Line;
+    expect([texts(asWritten, undefined, "2 sf"), texts(asWritten, "2 sf", "exact")]).toEqual([[], ["≈ 0.33"]]);
   });
 
-  it("come to another number of digits", () => {
-    const digits = [{ ...written("0.33"), name: "2 sf", relation: "≈" as const }];
-    const shorter = line({ ...third, digits });
-    expect(texts(shorter, "2 sf", "exact")).toEqual(["≈ 0.33"]);
-    expect(otherKind(shorter, "2 sf", "exact")).toBe("exact");
-    const solved = line({ kind: "solutions", solutions: { list: [], complete: true }, exact: written("x = 1/3"), decimal: { ...written("x = 0.333333"), relation: "≈" }, digits });
-    expect(texts(solved, "2 sf", "exact")).toEqual(["⇒ ≈ 0.33"]);
-  });
-
-  it("say nothing twice", () => {
-    expect(texts(line({ exact: written("7"), decimal: { ...written("7"), relation: "=" } }), undefined, "both")).toEqual(["= 7"]);
-    expect(texts(line({ exact: written("x"), saysMore: false }), undefined, "exact")).toEqual([]);
-    expect(texts(line({ kind: "function", exact: written("x"), asWritten: true }), undefined, "exact")).toEqual([]);
-    expect(texts(line({ kind: "equation", exact: written("x = 2"), saysMore: false }), undefined, "exact")).toEqual([]);
-  });
-
-  it("follow from what was asked", () => {
-    const solved = line({ kind: "solutions", exact: written("x = 2"), solutions: { complete: true, list: [] } });
-    expect(texts(solved, undefined, "exact")).toEqual(["⇒ x = 2"]);
-    expect(texts(line({ kind: "equation", exact: written("y = x") }), undefined, "exact")).toEqual(["⇒ y = x"]);
-    const enclosed = line({ ...solved, exact: null, decimal: { ...written("x = 1.2"), relation: "≈" } });
-    expect(texts(enclosed, undefined, "exact")).toEqual(["⇒ ≈ x = 1.2"]);
-  });
-
-  it("are none where there is an error", () => {
-    expect(texts(line({ ...third, error: { code: "syntax", message: "", start: 0, end: 0, suggestion: null, suggestions: [] } }), undefined, "exact")).toEqual([]);
-    expect(otherKind(line({ ...third, kind: "step" }), undefined, "exact")).toBe("");
+  it("come in a form or to another number of digits, by name", () => {
+    expect(texts(third, "2 sf", "exact")).toEqual(["≈ 0.33"]);
+    expect(texts(third, "recurring", "exact")).toEqual(["= 0.(3)"]);
+    expect(texts(third, "of another line", "exact")).toEqual(["= 1/3"]);
   });
 
   it("can be switched to the other kind", () => {
-    expect([otherKind(third, undefined, "exact"), otherKind(third, "decimal", "exact")]).toEqual(["decimal", "exact"]);
+    expect([otherKind(third, undefined, "exact"), otherKind(third, "decimal", "exact"), otherKind(third, "2 sf", "exact")]).toEqual(["decimal", "exact", "exact"]);
+    expect(otherKind({ ...third, shown: { ...third.shown, bothKinds: false } }, undefined, "exact")).toBe("");
   });
 });
 
