@@ -11,15 +11,13 @@ from upper_slate.core.language.words import FUNCTIONS
 from upper_slate.core.working.calculus.jets import jet_of
 from upper_slate.core.working.exact.balls import ball
 from upper_slate.core.working.exact.enclosing import precision
-from upper_slate.core.working.exact.function_records import RECORDS
 from upper_slate.core.working.graphs.bounds import Enclosure, _by_record
-from upper_slate.core.working.ground.functions import is_scalar_function
+from upper_slate.core.working.ground.function_records import BY_NAME, RECORDS
 from upper_slate.core.working.ground.lists import is_list_function
+from upper_slate.core.working.ground.vectors import is_vector_function
 
 from .lines import code, exact, result
 
-#: Declared functions that are written with others: roots and powers, numbers with several arguments.
-WRITTEN_WITH_OTHERS = {"sqrt", "cbrt", "root", "log", "round", "gcd", "lcm", "choose", "permutations"}
 #: Places at which each function has a value.
 PLACES = ("1/3", "1/2", "7/10")
 ABOVE_ONE = ("3/2", "2", "5")
@@ -31,10 +29,9 @@ def places(name: str) -> tuple[str, ...]:
 
 class Records(unittest.TestCase):
     def test_every_declaration_has_a_record(self) -> None:
-        named = {record.name for record in RECORDS}
         for name in FUNCTIONS:
             with self.subTest(name):
-                self.assertTrue(name in named or name in WRITTEN_WITH_OTHERS or is_list_function(name, []) or not is_scalar_function(name), name)
+                self.assertTrue(name in BY_NAME or is_list_function(name, []) or is_vector_function(name), name)
         self.assertEqual(len({record.stored for record in RECORDS}), len(RECORDS))
 
     def test_derivatives(self) -> None:

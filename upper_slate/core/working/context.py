@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from fractions import Fraction
+from functools import lru_cache
 from typing import TYPE_CHECKING
 
 import sympy as sp
@@ -19,6 +20,12 @@ from .units.definitions import is_unit_name, unit_symbol
 
 if TYPE_CHECKING:
     from .graphs.view import View
+
+
+@lru_cache(maxsize=500)
+def _letter(name: str, is_real: bool) -> sp.Symbol:
+    """A letter of which nothing is assumed."""
+    return sp.Symbol(name, real=True) if is_real else sp.Symbol(name)
 
 
 @dataclass(frozen=True)
@@ -85,7 +92,7 @@ class Context:
             return unit_symbol(name.partition(" ")[2])
         known = None if name in self.bound else self.assumptions.get(name)
         if known is None:
-            return sp.Symbol(name) if self.complex else sp.Symbol(name, real=True)
+            return _letter(name, not self.complex)
         facts: dict[str, bool] = {} if self.complex and not known.integer else {"real": True}
         for fact in ("positive", "nonnegative", "negative", "nonpositive", "nonzero", "integer"):
             if getattr(known, fact):

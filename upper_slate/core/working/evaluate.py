@@ -14,12 +14,15 @@ from .calculus.written import derivative, prime, refuse_several_letters
 from .cases import cases
 from .context import Context, Meaning
 from .exact.bridge import PHI, settled
-from .exact.function_records import RECORDS
 from .exact.surd import I, Surd
 from .ground import functions, lists, vectors
 from .ground.answer import Answer
 from .ground.arithmetic import add, divide, multiply, negate, power
 from .ground.assumed import contradicts
+from .ground.function_records import RECORDS
+from .ground.function_records.angles import degrees_sign
+from .ground.function_records.sizes import absolute
+from .ground.function_records.whole_numbers import factorial, modulo, whole_quotient
 from .ground.functionals import combine, compose, inverse_of
 from .ground.rationals import rational_value
 from .ground.substitution import put_in, put_in_requirements
@@ -249,8 +252,8 @@ class Evaluator:
             case "/":
                 return divide(context, left, right)
             case "mod":
-                return functions.modulo(context, left, right)
-        return functions.whole_quotient(context, left, right)
+                return modulo(context, left, right)
+        return whole_quotient(context, left, right)
 
     def negative(self, node: t.Negative) -> Value:
         return self._negated(self.of(node.body))
@@ -273,9 +276,9 @@ class Evaluator:
     def postfix(self, node: t.Postfix) -> Value:
         value = self.scalar(node.body)
         if node.sign == "!":
-            return functions.factorial(self.context, value)
+            return factorial(self.context, value)
         if node.sign == "°":
-            return functions.degrees_sign(self.context, value)
+            return degrees_sign(self.context, value)
         self.context.typed_decimal = True
         return divide(self.context, value, Surd.rational(100))
 
@@ -285,7 +288,7 @@ class Evaluator:
             return lists.size(self.context, value)
         if not is_scalar(value):
             raise not_scalar(value).placed(node.body.start, node.body.end)
-        return functions.absolute(self.context, value)
+        return absolute(self.context, value)
 
     def bracket(self, node: t.Bracket) -> Value:
         return self.of(node.body)

@@ -10,15 +10,14 @@ from sympy.core.relational import Relational
 
 from ..language.tree import Bracket, Call, Cases, Name, Negative, Node, Number, Postfix, Power, Product
 from ..working.exact.bridge import from_sympy, to_sympy
-from ..working.exact.function_records import NAMED, RECORDS
 from ..working.exact.surd import ONE, I, Surd, denominators
+from ..working.ground.function_records import NAMED, RECORDS
 from ..working.units.quantities import has_units, written_parts
 from .numbers import Signed, integer, product_of, quotient_of, root_node, sum_of, surd_tree
 from .quantities import quantity_tree
 from .relations import condition_tree
 from .style import PLAIN, Style
 
-_NAMES: Final = {**NAMED, sp.binomial: "choose"}
 #: Functions that are typeset without brackets round a simple argument.
 _BARE: Final = frozenset({"log", *(record.name for record in RECORDS if record.bare)})
 _SIN_LIKE: Final = (sp.sin, sp.cos, sp.tan, sp.sec, sp.csc, sp.cot)
@@ -38,7 +37,7 @@ def expression_tree(expr: sp.Basic, style: Style = PLAIN) -> Node:
 
 def in_unit(expr: sp.Expr, half_turn: sp.Expr, with_letters: bool = False) -> sp.Expr:
     """Angles are held in radians; here they are turned into the unit of the convention, all of them or those with letters only."""
-    arcs = {make: sp.Function(_NAMES[make]) for make in (*_SIN_LIKE, *_ARC_LIKE)}
+    arcs = {make: sp.Function(NAMED[make]) for make in (*_SIN_LIKE, *_ARC_LIKE)}
 
     def bottom_up(node: sp.Basic) -> sp.Basic:
         if not node.args or (with_letters and not node.free_symbols):
@@ -95,7 +94,7 @@ class _Writer:
             return Negative(Name("oo"))
         if expr == sp.I:
             return Name("i")
-        name = _NAMES.get(type(expr))
+        name = NAMED.get(type(expr))
         if name is None and isinstance(expr, AppliedUndef):
             name = str(expr.func)
         if name is None:
@@ -117,8 +116,10 @@ class _Writer:
         for term in expr.args:
             (numbers if from_sympy(term) is not None else others).append(term)
         terms = sorted(others, key=term_key)
+        last = next((term for term in terms if self._stands_last(term)), None)
+        if last is not None:
+            terms.remove(last)
         signed = [(term_key(t), self._signed(t)) for t in terms]
-        last = self.style.last if self.style.last in terms else None
         if numbers:
             total = from_sympy(sp.Add(*numbers))
             assert total is not None
@@ -126,17 +127,23 @@ class _Writer:
             if all(t.has(sp.pi) for t in others):  # pi is written like a letter: 2 pi + 6
                 pass
             elif all(not t.free_symbols for t in others):
-                signed = signed[len(others):] + signed[:len(others)]
+                signed = signed[len(terms):] + signed[:len(terms)]
             else:
                 signed.sort(key=lambda pair: pair[0])
-        if last is not None:
-            terms.remove(last)
-            signed = [pair for pair in signed if pair[0] != term_key(last)] + [(term_key(last), self._signed(last))]
         plain_terms = [s for _, s in signed]
-        own = len(plain_terms) - (last is not None or (len(terms) > 2 and terms[-1] == sp.Symbol("C", real=True)))
+        own = len(plain_terms)
+        if last is not None:
+            plain_terms.append(self._signed(last))
+            own += own == 1 and self.style.last is None  # the letter C of the line's own: C - x
         if own == 2 and plain_terms[0][0] and not plain_terms[1][0]:
             plain_terms[:2] = plain_terms[1::-1]
         return sum_of(plain_terms) if self.style.apart else self._over_common(plain_terms)
+
+    def _stands_last(self, term: sp.Expr) -> bool:
+        """Whether a term is the constant of integration: the line's own, or the letter that is always used for it."""
+        if self.style.last is not None:
+            return bool(term == self.style.last)
+        return len(term.free_symbols) == 1 and _letter_powers(term) == {_CONSTANT: 1}
 
     def _number_terms(self, total: Surd) -> list[Signed]:
         if total.has_imaginary and total.parts()[0].terms:
@@ -332,13 +339,13 @@ def _letter_powers(expr: sp.Expr) -> dict[str, sp.Rational]:
 
 
 _LAST_LETTER: Final = "\uffff"
+#: The constant of integration, where a line has none of its own.
+_CONSTANT: Final = "C"
 
 
 def term_key(term: sp.Expr) -> tuple[object, ...]:
-    """Falling degree, then the alphabet; numbers after letters, the constant of integration last."""
+    """Falling degree, then the alphabet; numbers after letters."""
     powers = _letter_powers(term)
-    if list(powers) == ["C"] and powers["C"] == 1 and len(term.free_symbols) == 1:
-        return (2, 0, (), 0, 0, "")
     letters = tuple((name, -float(power)) for name, power in sorted(powers.items()))
     closed = _is_closed(term)
     length = sp.count_ops(term) if closed else -sp.count_ops(term)

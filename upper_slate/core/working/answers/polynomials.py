@@ -10,8 +10,8 @@ from ...language.tree import Node, Request
 from ...problems import LineError
 from ..exact.bridge import settled, to_sympy
 from ..exact.surd import Surd
-from ..ground import functions
 from ..ground.answer import Answer
+from ..ground.function_records.whole_numbers import modulo, whole_quotient
 from ..ground.values import FunctionValue, Scalar, Value, is_scalar
 
 if TYPE_CHECKING:
@@ -73,7 +73,7 @@ def divided(evaluator: Evaluator, node: Request) -> Answer:
     if isinstance(over, Surd) and isinstance(under, Surd):
         if not (over.is_integer and under.is_integer):
             raise LineError("not-supported", "Whole numbers or polynomials are divided with a remainder.", node.start, node.end)
-        return Answer((functions.modulo if wants_rest else functions.whole_quotient)(evaluator.context, over, under))
+        return Answer((modulo if wants_rest else whole_quotient)(evaluator.context, over, under))
     one, other = to_sympy(over), to_sympy(under)
     letter = _letter([one, other], node)
     if sp.expand(other) == 0:

@@ -6,9 +6,9 @@ import sympy as sp
 
 from ...problems import LineError
 from ..context import Context
-from ..exact.function_records import RECORD_OF
 from ..exact.surd import ZERO, Surd
 from ..ground.arithmetic import checked
+from ..ground.function_records import RECORD_OF
 from ..ground.requirements import check
 from ..ground.values import Requirement, Scalar
 

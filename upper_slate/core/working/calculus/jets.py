@@ -11,7 +11,7 @@ from collections.abc import Callable
 import sympy as sp
 
 from ..exact.bridge import settled, to_sympy
-from ..exact.function_records import RECORD_OF
+from ..ground.function_records import RECORD_OF
 
 Jet = list[sp.Expr]
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import sympy as sp
 
-from ..exact.function_records import RECORDS
+from ..ground.function_records import RECORDS
 
 _NAMES = {record.make: record.said for record in RECORDS if record.said}
 

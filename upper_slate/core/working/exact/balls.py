@@ -10,7 +10,6 @@ import sympy as sp
 from flint import acb, arb, fmpq
 
 from .enclosing import Ball, NoBall, precision
-from .function_records import RECORDS
 from .surd import Nested, Surd
 
 
@@ -85,6 +84,7 @@ class _Evaluator:
         constant = _CONSTANTS.get(expr)
         if constant is not None:
             return constant()
+        assert _FUNCTIONS, "the records of functions are not loaded"
         rule = _FUNCTIONS.get(expr.func)
         if rule is None:
             raise NoBall
@@ -193,7 +193,13 @@ _CONSTANTS: Final[dict[sp.Basic, Callable[[], Ball]]] = {
     sp.GoldenRatio: lambda: (1 + arb(5).sqrt()) / 2, sp.EulerGamma: lambda: arb.const_euler(), sp.Catalan: lambda: arb.const_catalan(),
 }
 
-_FUNCTIONS: Final[dict[type, Callable[..., Ball]]] = {record.make: record.ball for record in RECORDS}
+#: The enclosures of functions by the library's class. The records of functions stand above this file, since their values need arithmetic: they tell it (`enclose`).
+_FUNCTIONS: Final[dict[type, Callable[..., Ball]]] = {}
+
+
+def enclose(functions: Mapping[type, Callable[..., Ball]]) -> None:
+    """Tells how functions are enclosed, by the library's class."""
+    _FUNCTIONS.update(functions)
 
 
 def lies_surely_apart(value: Ball) -> bool:

@@ -25,7 +25,7 @@ def to_sympy(value: Value) -> sp.Expr:
         return value
     if value.is_rational:
         q = value.as_fmpq
-        return sp.Rational(int(q.p), int(q.q))
+        return sp.Integer(int(q.p)) if q.q == 1 else sp.Rational(int(q.p), int(q.q))
     return _to_sympy(value)
 
 
@@ -44,11 +44,20 @@ def _to_sympy(value: Surd) -> sp.Expr:
     return sp.Add(*terms)
 
 
+def has_letters(expr: sp.Basic) -> bool:
+    """Whether a letter stands in an expression: the first that is found tells, where the library would look for all."""
+    if expr.is_Symbol:
+        return True
+    if expr.is_Add or expr.is_Mul or expr.is_Pow or expr.is_Function:
+        return any(map(has_letters, expr.args))
+    return bool(expr.free_symbols)
+
+
 def from_sympy(expr: sp.Basic) -> Surd | None:
     """The surd of a closed algebraic expression; None for anything else."""
     if isinstance(expr, sp.Rational):
         return Surd({(): fmpq(int(expr.p), int(expr.q))})
-    if expr.free_symbols or isinstance(expr, sp.Function):
+    if has_letters(expr) or isinstance(expr, sp.Function):
         return None
     try:
         return _from_sympy(expr)

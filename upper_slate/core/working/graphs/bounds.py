@@ -15,7 +15,7 @@ from flint import acb, arb, arb_poly
 from ..binding.bodies import Body
 from ..exact import balls
 from ..exact.balls import NoBall
-from ..exact.function_records import RECORD_OF
+from ..ground.function_records import RECORD_OF
 from ..ground.values import Requirement
 from .domain import Domain
 
@@ -407,14 +407,15 @@ _RULES: Final[dict[type, Rule]] = {
 def _by_record(make: type) -> Rule | None:
     """A function with no bounds of its own: its derivative and the derivative of that, enclosed."""
     record = RECORD_OF.get(make)
-    if record is None or record.derivative is None:
+    if record is None or record.ball is None or record.derivative is None:
         return None
+    enclosed = record.ball
     u = sp.Dummy("u", real=True)
     first = record.derivative(u)
     second = sp.diff(first, u)
 
     def rule(on: arb) -> tuple[arb, arb, arb]:
-        found = record.ball(on), balls.ball(first, {u: on}), balls.ball(second, {u: on})
+        found = enclosed(on), balls.ball(first, {u: on}), balls.ball(second, {u: on})
         if not all(isinstance(part, arb) for part in found):
             raise NoBall
         return found

@@ -38,6 +38,15 @@ def checked(expr: sp.Expr) -> Scalar:
     return settled(expr)
 
 
+def _joined(expr: sp.Expr) -> Scalar:
+    """The scalar of a sum or product of values: what has no value stands in it as a whole or as one of its parts, never deeper."""
+    if expr.is_Rational:
+        return settled(expr)
+    if any(part is sp.nan or part is sp.zoo for part in (expr, *expr.args)):
+        return checked(expr)
+    return settled(expr)
+
+
 def add(terms: Sequence[Scalar]) -> Scalar:
     """The sum."""
     numbers = [t for t in terms if isinstance(t, Surd)]
@@ -47,7 +56,7 @@ def add(terms: Sequence[Scalar]) -> Scalar:
         total = total + number
     if not others:
         return total
-    return checked(sp.Add(*others, to_sympy(total)))
+    return _joined(sp.Add(*others, to_sympy(total)))
 
 
 def multiply(factors: Sequence[Scalar]) -> Scalar:
@@ -66,11 +75,11 @@ def multiply(factors: Sequence[Scalar]) -> Scalar:
             others.append(factor)
     if not others:
         return product
-    return checked(sp.Mul(to_sympy(product), *others))
+    return _joined(sp.Mul(to_sympy(product), *others))
 
 
 def negate(value: Scalar) -> Scalar:
-    return -value if isinstance(value, Surd) else checked(-value)
+    return -value if isinstance(value, Surd) else _joined(-value)
 
 
 def divide(context: Context, over: Scalar, under: Scalar) -> Scalar:
@@ -84,9 +93,9 @@ def divide(context: Context, over: Scalar, under: Scalar) -> Scalar:
             except TooLarge:
                 inverse = sp.Pow(to_sympy(under), -1)
             return multiply([over, inverse])
-        return checked(sp.Mul(expression(over), sp.Pow(under, -1)))
+        return _joined(sp.Mul(expression(over), sp.Pow(under, -1)))
     context.require(Requirement("nonzero", under, over=expression(over)))
-    return checked(sp.Mul(expression(over), sp.Pow(under, -1)))
+    return _joined(sp.Mul(expression(over), sp.Pow(under, -1)))
 
 
 def _divided_by_zero(over: Scalar) -> LineError:
@@ -214,7 +223,7 @@ def _rational_power(context: Context, base: sp.Expr, exponent: Fraction) -> Scal
         bits = max(int(abs(coefficient.p)).bit_length(), int(coefficient.q).bit_length()) if coefficient.is_Rational else 1
         if (bits - 1) * abs(exponent.numerator) > MAX_BITS or abs(exponent.numerator) > 10 ** 9:
             raise too_large()
-        return checked(sp.Pow(base, exponent.numerator))
+        return _joined(sp.Pow(base, exponent.numerator))
     rational = sp.Rational(exponent.numerator, exponent.denominator)
     if context.complex:
         return checked(sp.Pow(base, rational))

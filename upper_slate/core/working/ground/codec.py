@@ -9,12 +9,12 @@ import sympy as sp
 from ..context import Context
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import ComplexRoot, EnclosedIntegral, EnclosedRoot
-from ..exact.function_records import RECORDS
 from ..exact.surd import Surd
+from .function_records import RECORDS
 from .values import FunctionValue, GraphValue, ListValue, RelationValue, Requirement, Solution, SolutionsValue, TableValue, Value
 
 _HEADS: Final[dict[str, type]] = {
-    "+": sp.Add, "*": sp.Mul, "^": sp.Pow, "choose": sp.binomial, "=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan,
+    "+": sp.Add, "*": sp.Mul, "^": sp.Pow, "=": sp.Eq, "!=": sp.Ne, "<": sp.StrictLessThan, "<=": sp.LessThan,
     ">": sp.StrictGreaterThan, ">=": sp.GreaterThan, "and": sp.And, "or": sp.Or, "not": sp.Not, **{record.stored: record.make for record in RECORDS},
 }
 #: Numbers that are known by an expression in a letter of their own, x.

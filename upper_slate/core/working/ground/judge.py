@@ -7,7 +7,7 @@ from flint import arb, fmpz
 
 from ...problems import LineError
 from ..exact import balls
-from ..exact.bridge import from_sympy, settled
+from ..exact.bridge import from_sympy, has_letters, settled
 from ..exact.decide import Undecided, surd_is_zero, surd_sign
 from ..exact.roots import root
 from ..exact.surd import ONE, I, Surd
@@ -18,7 +18,7 @@ _FIRST_BITS, _LAST_BITS = 64, 6_000
 
 def is_closed(value: Scalar) -> bool:
     """Whether it is a number: no letter in it."""
-    return isinstance(value, Surd) or not value.free_symbols
+    return isinstance(value, Surd) or not has_letters(value)
 
 
 def ball_of(value: Scalar, bits: int) -> balls.Ball:

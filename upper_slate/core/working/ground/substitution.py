@@ -10,10 +10,11 @@ from ...language.words import FUNCTIONS
 from ...problems import LineError
 from ..context import Context
 from ..exact.bridge import settled
-from ..exact.function_records import NAMED, RECORDS
 from ..exact.surd import Surd
 from . import functions, judge
 from .arithmetic import add, checked, exponential, multiply, power
+from .function_records import NAMED, RECORDS
+from .function_records.whole_numbers import factorial
 from .requirements import check
 from .values import FunctionValue, ListValue, RelationValue, Requirement, Scalar, Solution, SolutionsValue, Value, expression
 
@@ -26,7 +27,7 @@ def _angle(name: str) -> str | None:
 #: What an angle convention does to each: functions of angles and those that give one have rules of their own here.
 _TRIG = {record.make: record.name for record in RECORDS if _angle(record.name) == "takes"}
 _ARCS = {record.make: record.name for record in RECORDS if _angle(record.name) == "gives" and record.make is not sp.arg}
-_NAMES = {make: name for make, name in {**NAMED, sp.binomial: "choose"}.items() if make not in (*_TRIG, *_ARCS, sp.arg, sp.erf)}
+_NAMES = {make: name for make, name in NAMED.items() if make not in (*_TRIG, *_ARCS, sp.arg, sp.erf)}
 
 
 def put_in(context: Context, value: Value, given: Mapping[str, Scalar]) -> Value:
@@ -139,7 +140,7 @@ class _Builder:
         if isinstance(expr, sp.exp):
             return exponential(self.context, self.of(expr.args[0]))
         if isinstance(expr, sp.factorial):
-            return functions.factorial(self.context, self.of(expr.args[0]))
+            return factorial(self.context, self.of(expr.args[0]))
         if isinstance(expr, sp.Piecewise):
             return self._cases(expr)
         return self._function(expr)

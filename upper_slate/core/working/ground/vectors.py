@@ -10,6 +10,7 @@ from ..context import Context
 from ..exact.surd import Surd
 from . import functions, judge
 from .arithmetic import add, divide, multiply, negate, power
+from .function_records.sizes import absolute
 from .values import ListValue, Scalar, Value, is_scalar
 
 _SQUARE: Final = Surd.rational(2)
@@ -48,7 +49,7 @@ def _cross(context: Context, u: list[Scalar], v: list[Scalar]) -> Value:
 
 def length(context: Context, u: Sequence[Scalar]) -> Scalar:
     """The root of the sum of the squares."""
-    return functions.call(context, "sqrt", [add([power(context, functions.absolute(context, a), _SQUARE) for a in u])])
+    return functions.call(context, "sqrt", [add([power(context, absolute(context, a), _SQUARE) for a in u])])
 
 
 def _unit(context: Context, u: list[Scalar]) -> Value:
