@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import sympy as sp
 from flint import arb, fmpq
 from sympy.integrals.manualintegrate import manualintegrate
 
 from ...problems import LineError
 from ..exact import balls
+from ..exact.partial_fractions import partial_fractions
 from ..exact.rational_functions import is_zero
 from ..ground.values import Requirement
 from ..questions.identity import proves_identity
@@ -66,11 +69,8 @@ def _with_size(expr: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
 
 def _termwise(expr: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
     """Rules of a textbook, on the terms of a sum apart."""
-    expanded = sp.expand(expr) if expr.is_rational_function(letter) and not sp.fraction(sp.together(expr))[1].has(letter) else expr
-    if expr.is_rational_function(letter) and sp.fraction(sp.together(expr))[1].has(letter):
-        expanded = sp.apart(sp.together(expr), letter)
     total = sp.S.Zero
-    for term in sp.Add.make_args(expanded):
+    for term in _terms(expr, letter):
         factor, part = term.as_independent(letter, as_Add=False)
         rules = (_inverse_of_linear, _power_of_linear, _quadratic_denominator, _inverse_of_sine)
         found = next((known for rule in rules if (known := rule(part, letter)) is not None), None)
@@ -80,6 +80,16 @@ def _termwise(expr: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
             return None
         total += factor * found
     return total
+
+
+def _terms(expr: sp.Expr, letter: sp.Symbol) -> Sequence[sp.Expr]:
+    """The terms of a sum; of a quotient of polynomials its partial fractions."""
+    if (fractions := partial_fractions(expr, letter)) is not None:
+        return fractions
+    if not expr.is_rational_function(letter):
+        return sp.Add.make_args(expr)
+    together = sp.together(expr)
+    return sp.Add.make_args(sp.apart(together, letter) if sp.fraction(together)[1].has(letter) else sp.expand(expr))
 
 
 def _inverse_of_linear(part: sp.Expr, letter: sp.Symbol) -> sp.Expr | None:
@@ -141,13 +151,19 @@ def _real_logs(found: sp.Expr, expr: sp.Expr, letter: sp.Symbol) -> sp.Expr:
 
     def with_size(node: sp.log) -> sp.Expr:
         inside = node.args[0]
-        if letter not in inside.free_symbols or node in own or _is_positive(inside, letter):
+        if letter not in inside.free_symbols or node in own or (not _is_linear(inside, letter) and _is_positive(inside, letter)):
             return node
         if isinstance(inside, sp.Pow) and inside.exp.is_Rational:
             return inside.exp * sp.log(sp.Abs(inside.base))
         return sp.log(sp.Abs(inside))
 
     return found.replace(lambda n: isinstance(n, sp.log), with_size)
+
+
+def _is_linear(expr: sp.Expr, letter: sp.Symbol) -> bool:
+    """a x + b with rational numbers."""
+    parts = [term.as_coeff_Mul() for term in sp.Add.make_args(expr)]
+    return all(number.is_Rational and rest in (letter, sp.S.One) for number, rest in parts)
 
 
 def _is_positive(inside: sp.Expr, letter: sp.Symbol) -> bool:
@@ -162,15 +178,16 @@ def _is_positive(inside: sp.Expr, letter: sp.Symbol) -> bool:
 
 def _forms(found: sp.Expr, letter: sp.Symbol) -> list[sp.Expr]:
     """Ways to write it, shortest first; constants that came with a logarithm are dropped."""
-    forms = [found]
-    for change in (tidy_expression, lambda e: sp.expand(e), lambda e: tidy_expression(sp.expand(e)), lambda e: sp.factor_terms(e)):
+    expanded = sp.expand(found)
+    forms = {found: None, expanded: None}
+    for change, of in dict.fromkeys(((tidy_expression, found), (tidy_expression, expanded), (sp.factor_terms, found))):
         try:
-            forms.append(change(found))
+            forms[change(of)] = None
         except (NotImplementedError, ValueError, TypeError, sp.PolynomialError):
             continue
-    forms += [_primitive_logs(form) for form in forms]
-    plain = [sp.Add(*(t for t in sp.Add.make_args(f) if letter in t.free_symbols)) for f in forms]
-    return sorted({collect_numbers(f): None for f in plain}, key=lambda f: (written_size(f), str(f)))
+    forms |= dict.fromkeys(map(_primitive_logs, list(forms)))
+    plain = dict.fromkeys(collect_numbers(sp.Add(*(t for t in sp.Add.make_args(f) if letter in t.free_symbols))) for f in forms)
+    return sorted(plain, key=lambda f: (written_size(f), str(f)))
 
 
 def _primitive_logs(found: sp.Expr) -> sp.Expr:

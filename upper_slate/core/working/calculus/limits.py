@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Final
+
 import sympy as sp
 from flint import arb
 
@@ -14,8 +16,12 @@ from ..ground.substitution import put_in_requirements, put_in_scalar
 from ..ground.values import Scalar
 from ..tidy.factorials import cancelled_factorials
 from ..tidy.tidy import tidy_expression
+from .jets import NoJet, jet_of
 from .near import JUMPS, has_sides, has_values_near, on_side, points_near
 from .sequences import along, alternating
+
+#: So many terms of power series are looked at, the few first.
+_ORDERS: Final = (2, 6)
 
 
 class NoLimit(Exception):
@@ -42,6 +48,8 @@ def limit_of(context: Context, body: Body, point: sp.Expr, side: str) -> Scalar:
         value = _by_continuity(context, body, point)
         if value is not None:
             return value
+    if point.is_finite and (by_series := _by_series(expr, letter, point)) is not None:
+        return settled(by_series)
     if point in (sp.oo, -sp.oo):
         return _one_side(expr, letter, point, 1)
     if side:
@@ -107,6 +115,27 @@ def _by_continuity(context: Context, body: Body, point: sp.Expr) -> Scalar | Non
             return put_in_scalar(context, settled(body.expr), given)
     except LineError:
         return None
+
+
+def _by_series(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr) -> sp.Expr | None:
+    """The limit by the first terms of numerator and denominator, where both have power series about the point whose coefficients are rational; None for a pole too."""
+    if expr.free_symbols != {letter} or point.free_symbols:
+        return None
+    parts = [part.xreplace({letter: point + letter}) for part in (sp.fraction(expr) if expr.is_Mul else expr.as_numer_denom())]
+    for order in _ORDERS:
+        try:
+            jets = [jet_of(part, letter, order) for part in parts]
+        except NoJet:
+            return None
+        if not all(coefficient.is_Rational for jet in jets for coefficient in jet):
+            return None
+        over, under = (next((k for k, coefficient in enumerate(jet) if coefficient), None) for jet in jets)
+        if under is None:
+            continue
+        if over is None or over > under:
+            return sp.S.Zero
+        return jets[0][over] / jets[1][under] if over == under else None
+    return None
 
 
 def _one_side(expr: sp.Expr, letter: sp.Symbol, point: sp.Expr, side: int) -> Scalar:

@@ -11,7 +11,7 @@ from ..binding.bodies import Body
 from ..context import Context
 from ..exact import balls
 from ..exact.bridge import settled
-from ..exact.rational_functions import is_zero
+from ..exact.rational_functions import factored_expression, is_zero
 from ..ground.arithmetic import add, multiply
 from ..ground.substitution import put_in_requirements, put_in_scalar
 from ..ground.values import Requirement, Scalar
@@ -19,6 +19,7 @@ from ..questions.identity import proves_identity
 from ..tidy.tidy import tidy_expression, written_size
 from .limits import NoLimit, side_limit
 from .power_sums import endless_sum, finite_sum, power_terms, sum_of_binomials
+from .rational_sums import endless_sum_of_quotient, sum_of_polynomial
 from .sequences import along, alternating
 
 #: So many terms are worked out one by one.
@@ -61,6 +62,8 @@ def _with_letters(body: Body, low: sp.Expr, high: sp.Expr) -> sp.Expr | None:
 
 
 def _nicest(value: sp.Expr) -> sp.Expr:
+    if (polynomial := factored_expression(value)) is not None:
+        return polynomial
     try:
         factored = sp.factor(sp.together(value))
     except (sp.PolynomialError, NotImplementedError):
@@ -96,9 +99,11 @@ def _finite(context: Context, body: Body, low: int, high: int, is_product: bool)
 
 
 def closed_form(body: Body, low: sp.Expr, is_product: bool) -> tuple[sp.Expr, sp.Symbol] | None:
-    """S(n) for the upper end n, proved by induction: S(low) is the first term, and each step adds (multiplies) the next one."""
+    """S(n) for the upper end n, proved by induction where it is not proved by how it is found: S(low) is the first term, and each step adds (multiplies) the next one."""
     letter = sp.Symbol(body.letter.name, integer=True)
     n = sp.Symbol("\0n", integer=True, positive=True)
+    if not is_product and (of_polynomial := sum_of_polynomial(body.expr, body.letter, low, n)) is not None:
+        return of_polynomial, n
     term = body.expr.xreplace({body.letter: letter})
     try:  # the library compares what has no order, and asks numbers for what they are not
         found = _found(term, letter, n, low, is_product)
@@ -137,6 +142,10 @@ def _infinite(context: Context, body: Body, low: sp.Expr, is_product: bool) -> S
             raise LineError("not-supported", "A product without an end is worked out for numbers; here are letters without a value.")
         return _geometric(context, body, low)
     _check_terms(context, body, low)
+    if not is_product and (of_quotient := endless_sum_of_quotient(body.expr, body.letter, int(low))) is not None:
+        if of_quotient == sp.zoo:
+            raise _diverges()
+        return settled(of_quotient)
     ratio = None if is_product else _limit_of_ratios(body)
     if ratio is not None and ratio > 1:
         raise _diverges()

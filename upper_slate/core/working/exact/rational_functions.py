@@ -12,7 +12,8 @@ from typing import Final, Self
 
 import sympy as sp
 from flint import Ordering, fmpz_mpoly, fmpz_mpoly_ctx
-from sympy.core.mul import _keep_coeff
+from sympy.core.add import _addsort
+from sympy.core.mul import _keep_coeff, _mulsort
 from sympy.polys.polyutils import _sort_gens
 
 #: Larger powers, and products and powers with more terms, are left to those who look at their size first.
@@ -40,6 +41,19 @@ class Quotient:
     def is_polynomial(self) -> bool:
         return bool(self.under.is_constant())
 
+    @property
+    def has_a_common_factor(self) -> bool:
+        """Whether numerator and denominator have a factor with a letter in common."""
+        return not self.over.gcd(self.under).is_constant()
+
+    def is_the_same_as(self, expr: sp.Expr) -> bool:
+        """Whether an expression is this quotient, wherever both have a value."""
+        other = quotient_of(expr)
+        if other is not None and other.letters == self.letters:
+            return bool(self.over * other.under == other.over * self.under)
+        own = expression(self.over, self.letters) / expression(self.under, self.letters)
+        return is_zero(own - expr) is True
+
     def reduced(self) -> Self:
         """Without a common factor, and the first coefficient below the bar positive."""
         common = self.over.gcd(self.under)
@@ -53,9 +67,9 @@ def quotient_of(expr: sp.Expr, of_functions: bool = False) -> Quotient | None:
     """The quotient that an expression is; None where it has other parts, or would be too large. With `of_functions` each function in it is taken for a letter."""
     found: set[sp.Expr] = set()
     _collect(expr, found, of_functions)
-    letters = tuple(_sort_gens(found))
-    if not letters:
+    if not found:
         return None
+    letters = tuple(found) if len(found) == 1 else tuple(_sort_gens(found))
     context = fmpz_mpoly_ctx.get(tuple(f"x{k}" for k in range(len(letters))), Ordering.lex)
     try:
         over, under = _read(expr, dict(zip(letters, context.gens(), strict=True)), context.constant(1))
@@ -115,9 +129,26 @@ def _least_common_multiple(left: fmpz_mpoly, right: fmpz_mpoly) -> fmpz_mpoly:
 
 
 def expression(polynomial: fmpz_mpoly, letters: tuple[sp.Expr, ...], divisor: int = 1) -> sp.Expr:
-    """The sum of the terms, each divided by a number."""
-    return sp.Add(*(sp.Mul(_ratio(int(c), divisor), *(_power(letter, int(k)) for letter, k in zip(letters, powers, strict=True) if k))
-                    for powers, c in polynomial.to_dict().items()))
+    """The sum of the terms, each divided by a number.
+
+    The terms are different products of powers of different letters, so the library need not look whether they can be joined: they are only put in its order.
+    """
+    number: sp.Expr | None = None
+    terms: list[sp.Expr] = []
+    for powers, coefficient in polynomial.to_dict().items():
+        ratio = _ratio(int(coefficient), divisor)
+        factors = [_power(letter, int(k)) for letter, k in zip(letters, powers, strict=True) if k]
+        if not factors:
+            number = ratio
+        elif len(factors) == 1 and ratio is sp.S.One:
+            terms.append(factors[0])
+        else:
+            _mulsort(factors)
+            terms.append(sp.Mul._from_args(factors if ratio is sp.S.One else [ratio, *factors], is_commutative=True))
+    if len(terms) + (number is not None) < 2:
+        return terms[0] if terms else number or sp.S.Zero
+    _addsort(terms)
+    return sp.Add._from_args(terms if number is None else [number, *terms], is_commutative=True)
 
 
 def _ratio(over: int, under: int) -> sp.Rational:
@@ -147,19 +178,32 @@ def factored(polynomial: fmpz_mpoly, letters: tuple[sp.Expr, ...]) -> sp.Expr:
     """The product of irreducible factors, each with a positive first coefficient, and of the number that is left."""
     if not polynomial:
         return sp.S.Zero
+    number, factors = _factors(polynomial, letters)
+    return _keep_coeff(sp.Integer(number), sp.Mul(*(sp.Pow(factor, exponent) for factor, exponent in factors)))
+
+
+def over_factored(numerator: sp.Expr, denominator: fmpz_mpoly, letters: tuple[sp.Expr, ...]) -> sp.Expr:
+    """The quotient with a factored denominator, put together at once."""
+    number, factors = _factors(denominator, letters)
+    below = (sp.Pow(factor, -exponent) for factor, exponent in factors)
+    return sp.Mul(*(numerator,) if number == 1 else (sp.Rational(1, number), numerator), *below)
+
+
+def _factors(polynomial: fmpz_mpoly, letters: tuple[sp.Expr, ...]) -> tuple[int, list[tuple[sp.Expr, int]]]:
+    """The number, and irreducible factors with a positive first coefficient and their exponents."""
     number, factors = polynomial.factor()
     coefficient = int(number)
-    powers = []
+    found = []
     for factor, exponent in factors:
         if factor.leading_coefficient() < 0:
             factor, coefficient = -factor, coefficient * (-1) ** int(exponent)
-        powers.append(expression(factor, letters) ** int(exponent))
-    return _keep_coeff(sp.Integer(coefficient), sp.Mul(*powers))
+        found.append((expression(factor, letters), int(exponent)))
+    return coefficient, found
 
 
-def factored_expression(expr: sp.Expr) -> sp.Expr | None:
-    """A polynomial as the product of its factors; None for what is none."""
-    found = quotient_of(expr)
+def factored_expression(expr: sp.Expr, of_functions: bool = False) -> sp.Expr | None:
+    """A polynomial as the product of its factors; None for what is none. With `of_functions` functions in it are taken for letters."""
+    found = quotient_of(expr, of_functions)
     if found is None or not found.is_polynomial:
         return None
     found = found.reduced()
@@ -182,6 +226,4 @@ def terms_factored(total: sp.Expr) -> sp.Expr | None:
 def have_a_common_factor(over: sp.Expr, under: sp.Expr) -> bool | None:
     """Whether two polynomials have a factor with a letter in common; None where one is no polynomial."""
     both = quotient_of(sp.Mul(over, sp.Pow(under, -1, evaluate=False), evaluate=False))
-    if both is None:
-        return None
-    return not both.over.gcd(both.under).is_constant()
+    return None if both is None else both.has_a_common_factor

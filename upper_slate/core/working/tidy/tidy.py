@@ -15,9 +15,9 @@ from flint import arb, fmpq
 
 from ..exact import balls, rational_functions
 from ..exact.arcs import known_angle
-from ..exact.bridge import from_sympy, settled, to_sympy
+from ..exact.bridge import from_sympy, has_letters, settled, to_sympy
 from ..exact.surd import Surd, TooLarge
-from ..ground.functions import rational_log
+from ..ground.function_records.logarithms import rational_log
 from ..ground.values import FunctionValue, ListValue, RelationValue, Value
 from .exponentials import over_one_exponential
 from .factorials import cancelled_factorials
@@ -29,6 +29,10 @@ MAX_EXPANDED: Final = 4
 _MAX_SIZE: Final = 600
 #: So are those of a higher degree.
 _MAX_DEGREE: Final = 500
+#: Fractions that are longer keep a common factor.
+_MAX_REDUCED: Final = 120
+#: Products that may have more terms are not multiplied out.
+_MAX_BOUND: Final = 400
 
 
 def tidy(value: Value) -> Value:
@@ -69,15 +73,19 @@ _NESTED: Final = 4
 
 def tidy_expression(expr: sp.Expr) -> sp.Expr:
     """The expression, simplified; never longer than it was, polynomial products aside."""
-    if expr.is_Atom or _is_large(expr) or (expr.has(*_ENDLESS) and expr.is_infinite) or expr.has(sp.Piecewise) or degree_bound(expr) > _MAX_DEGREE:
+    if expr.is_Atom or _is_longer_than(expr, _MAX_SIZE) or degree_bound(expr) > _MAX_DEGREE:
         return collect_numbers(expr)
-    expr = cancelled_factorials(expr)
-    letters = expr.free_symbols
     quotient = rational_functions.quotient_of(expr)
-    if letters and (expr.is_polynomial(*letters) if quotient is None else not _has_denominator(expr)):
-        return collect_numbers(small_expand(expr))
+    if quotient is None:
+        if (expr.has(*_ENDLESS) and expr.is_infinite) or expr.has(sp.Piecewise):
+            return collect_numbers(expr)
+        expr = cancelled_factorials(expr)
+        quotient = rational_functions.quotient_of(expr)
+    letters = expr.free_symbols
     if quotient is not None:
-        return _shortest_quotient(expr, quotient.reduced())
+        return _shortest_quotient(expr, quotient) if _has_denominator(expr) else _multiplied_out(expr, quotient)
+    if letters and expr.is_polynomial(*letters):
+        return collect_numbers(small_expand(expr))
     if expr.has(sp.Abs):
         expr = expr.replace(lambda n: isinstance(n, sp.Mul), _without_needless_size)
     best, size = None, 0
@@ -89,23 +97,34 @@ def tidy_expression(expr: sp.Expr) -> sp.Expr:
     return joined_powers(expand_numerator(in_lowest_terms(best)), expr)
 
 
-def _is_large(expr: sp.Expr) -> bool:
-    """Counting the parts of a small expression is quicker than counting its operations."""
-    parts = sum(1 for _ in islice(sp.preorder_traversal(expr), _MAX_SIZE // 2))
-    return parts == _MAX_SIZE // 2 and sp.count_ops(expr) > _MAX_SIZE
+def _multiplied_out(expr: sp.Expr, quotient: rational_functions.Quotient) -> sp.Expr:
+    """A polynomial as `small_expand` has it, without a second look where few terms come out."""
+    if len(quotient.over) <= MAX_EXPANDED and _expansion_bound(expr) <= _MAX_BOUND:
+        return rational_functions.expression(quotient.over, quotient.letters, int(quotient.under.leading_coefficient()))
+    return small_expand(expr)
+
+
+def _is_longer_than(expr: sp.Expr, size: int) -> bool:
+    """By its operations; counting the parts of a small expression is quicker, and it has no more operations than parts."""
+    parts = sum(1 for _ in islice(sp.preorder_traversal(expr), size // 2))
+    return parts == size // 2 and sp.count_ops(expr) > size
 
 
 def _shortest_quotient(expr: sp.Expr, quotient: rational_functions.Quotient) -> sp.Expr:
     """The shortest way to write a quotient of polynomials; that it is the same is proved exactly."""
-    reduced = _quotient_form(quotient)
+    lowest = quotient.reduced()
+    reduced = _quotient_form(lowest)
     ways = [expr, reduced, _terms_factored(reduced)] if _is_plain_fraction(expr) else [expr, small_expand(expr), reduced, _terms_factored(reduced)]
     if isinstance(reduced, sp.Add):
         ways.append(rational_functions.factored_expression(reduced) or reduced)
     shortest = min(ways, key=written_size)
-    found = expand_numerator(in_lowest_terms(shortest))
+    is_short = max(len(lowest.over), len(lowest.under)) <= MAX_EXPANDED
+    if shortest is expr and isinstance(expr, sp.Mul) and is_short and quotient.has_a_common_factor and not _is_longer_than(expr, _MAX_REDUCED):
+        shortest = reduced  # without a common factor, though that may look longer (`in_lowest_terms`)
+    found = expand_numerator(shortest)
     if shortest is not reduced:
         found = min(found, expand_numerator(reduced), key=written_size)  # multiplying out may have made it longer
-    return found if rational_functions.is_zero(found - expr) else reduced
+    return found if lowest.is_the_same_as(found) else reduced
 
 
 def _is_plain_fraction(expr: sp.Expr) -> bool:
@@ -138,7 +157,7 @@ def in_lowest_terms(expr: sp.Expr) -> sp.Expr:
     rational = sp.Mul(*(f for f in expr.args if f.is_rational_function(*letters)))
     over, under = sp.fraction(rational)
     try:
-        if not under.free_symbols or sp.count_ops(expr) > 120 or not _have_a_common_factor(over, under):
+        if not under.free_symbols or _is_longer_than(expr, _MAX_REDUCED) or not _have_a_common_factor(over, under):
             return expr
         reduced = collect_numbers(rational_form(rational))
     except (sp.PolynomialError, NotImplementedError, ValueError, TypeError, AttributeError):
@@ -191,7 +210,7 @@ def _with_whole_coefficients(over: sp.Expr, under: list[sp.Expr]) -> sp.Expr:
 
 def written_size(expr: sp.Expr) -> int:
     """How long an expression looks: its parts, with fractions, roots and brackets counted, and fractions within fractions twice."""
-    return sum(_weight(node) for node in sp.preorder_traversal(expr)) + _NESTED * sum(1 for node in sp.preorder_traversal(expr) if _is_nested(node))
+    return sum(_weight(node) + (_NESTED if _is_nested(node) else 0) for node in sp.preorder_traversal(expr))
 
 
 def _is_nested(node: sp.Basic) -> bool:
@@ -202,7 +221,7 @@ def _is_nested(node: sp.Basic) -> bool:
 
 
 def _is_below(factor: sp.Basic) -> bool:
-    return isinstance(factor, sp.Pow) and factor.exp.is_Rational is True and factor.exp.is_negative is True and bool(factor.base.free_symbols)
+    return isinstance(factor, sp.Pow) and factor.exp.is_Rational is True and factor.exp.p < 0 and has_letters(factor.base)
 
 
 def _has_quotient(total: sp.Add) -> bool:
@@ -249,10 +268,12 @@ def _candidates(expr: sp.Expr) -> Iterator[sp.Expr]:
 
 
 def _has_denominator(expr: sp.Expr) -> bool:
-    return any(p.exp.is_Rational and p.exp < 0 for p in expr.atoms(sp.Pow))
+    return any(p.exp.is_Rational and p.exp.p < 0 for p in expr.atoms(sp.Pow))
 
 
 def _factored(expr: sp.Expr) -> sp.Expr:
+    if (found := rational_functions.factored_expression(expr, of_functions=True)) is not None:
+        return found
     try:
         return sp.factor(expr)
     except (sp.PolynomialError, NotImplementedError):
@@ -284,9 +305,8 @@ def _quotient_form(quotient: rational_functions.Quotient) -> sp.Expr:
     if under.is_constant():
         total = rational_functions.expression(over, letters, int(under.leading_coefficient()))
         return small_expand(total)
-    denominator = rational_functions.factored(under, letters)
     numerator = rational_functions.expression(over, letters) if len(over) <= MAX_EXPANDED else rational_functions.factored(over, letters)
-    return numerator / denominator
+    return rational_functions.over_factored(numerator, under, letters)
 
 
 def _expand(expr: sp.Expr) -> sp.Expr:
@@ -297,17 +317,27 @@ def _expand(expr: sp.Expr) -> sp.Expr:
 def small_expand(expr: sp.Expr) -> sp.Expr:
     """Products and powers of sums expanded where at most four terms come out, like terms collected."""
     if isinstance(expr, sp.Mul) or (isinstance(expr, sp.Pow) and expr.exp.is_Integer and 0 < expr.exp <= 12):
-        expanded = _expand(expr) if _expansion_bound(expr) <= 400 else expr
+        expanded = _expand(expr) if _expansion_bound(expr) <= _MAX_BOUND else expr
         return expanded if len(sp.Add.make_args(expanded)) <= MAX_EXPANDED else expr
     if isinstance(expr, sp.Add):
         terms = [small_expand(t) for t in expr.args]
         total = sp.Add(*terms)
-        if _expansion_bound(total) <= 400:
+        if all(map(_is_term, total.args)):
+            return total
+        if _expansion_bound(total) <= _MAX_BOUND:
             whole = _expand(total)
             if len(sp.Add.make_args(whole)) <= max(MAX_EXPANDED, len(sp.Add.make_args(total))):
                 return whole
         return total
     return expr
+
+
+def _is_term(expr: sp.Expr) -> bool:
+    """Whether nothing in a term of a sum can be multiplied out: a letter, a number, a power of a letter, one over a sum of such, times a number."""
+    rest = expr.as_coeff_Mul()[1]
+    if rest.is_Pow:
+        return rest.base.is_Symbol or (rest.exp is sp.S.NegativeOne and rest.base.is_Add and all(map(_is_term, rest.base.args)))
+    return bool(rest.is_Symbol or rest.is_Number)
 
 
 def degree_bound(expr: sp.Expr) -> int:
