@@ -7,10 +7,10 @@ import functools
 import shutil
 import tempfile
 import unittest
-from contextlib import ExitStack
+from contextlib import ExitStack, suppress
 from pathlib import Path
 
-from playwright.sync_api import BrowserContext, Locator, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import BrowserContext, Error, Locator, Page, Playwright, expect, sync_playwright
 
 from .driver import Application, lasting_context
 
@@ -54,10 +54,36 @@ def shared_context() -> BrowserContext:
 _FORGET = "if (location.protocol.startsWith('http') && !sessionStorage.length) { localStorage.clear(); sessionStorage.setItem('begun', '1'); }"
 
 
+#: What a window is told to forget of the test before: what that preferred, and where it left its worksheets.
+_FORGET_HERE = "() => { localStorage.clear(); document.dispatchEvent(new Event('visibilitychange')); }"
+#: To another address without a new load, as a link does; what stands there yet is marked, so that it is seen to have gone.
+_GO = """path => {
+  for (const element of document.querySelectorAll('.slot, .card, .title')) element.dataset.before = '';
+  history.pushState(null, '', path);
+  dispatchEvent(new PopStateEvent('popstate', { state: null }));
+}"""
+#: Whether a window is as a new one would be: nothing is kept in it but what is forgotten anyway, nothing is preferred, no dialog is open.
+_AS_NEW = """usual => {
+  const preferred = Object.entries(JSON.parse(localStorage.getItem('preferences') ?? '{}'));
+  return Object.keys(localStorage).every((key) => ['preferences', 'left-at'].includes(key) || key.startsWith('unconfirmed '))
+    && preferred.every(([name, value]) => JSON.stringify(value) === JSON.stringify(usual[name]))
+    && [...document.querySelectorAll('.el-overlay')].every((overlay) => !overlay.checkVisibility());
+}"""
+#: The window that the last test left as a new one would be.
+_LEFT: list[Page] = []
+#: Addresses of worksheets of tests that are over.
+_OLD: list[str] = []
+
+
 class InBrowser(unittest.TestCase):
-    """Each test has a window of its own, which begins on the shelf, or without `on_shelf` with the worksheet that it makes; a JavaScript error fails it."""
+    """Each test begins on the shelf, or without `on_shelf` with the worksheet that it makes; a JavaScript error fails it.
+
+    A window goes from test to test as a student leaves one worksheet for another, since loading is half of the work of a short test. With `leaves_traces` a test
+    does something to its window that the next must not meet (scripts, delays): it has one of its own. So has the one after a failure.
+    """
 
     on_shelf = True
+    leaves_traces = False
     size = (1280, 800)
     theme = "light"
 
@@ -67,30 +93,79 @@ class InBrowser(unittest.TestCase):
 
     def setUp(self) -> None:
         self.errors: list[str] = []
-        self.page = self.window()
-        self.page.add_init_script(_FORGET)
-        self.page.request.put(f"{self.application.url}api/preferences", data={})
+        self._is_on_shelf = self.on_shelf
+        self._usual = shared_context().request.put(f"{self.application.url}api/preferences", data={}).json()
+        left = _LEFT.pop() if _LEFT and not self.leaves_traces and self.application is shared_server() else None
+        self.page = left or self._first_window()
+        self._dress(self.page)
+        self.page.on("pageerror", self._note_error)
+        self.addCleanup(self._leave, self.page)
+        if left:
+            left.evaluate(_FORGET_HERE)
         if self.on_shelf:
-            self.page.goto(self.application.url)
+            self.go("/")
 
-    def window(self, context: BrowserContext | None = None) -> Page:
-        """One more window."""
-        page = (context or shared_context()).new_page()
+    def _first_window(self) -> Page:
+        page = shared_context().new_page()
+        page.add_init_script(_FORGET)
+        return page
+
+    def _note_error(self, error: object) -> None:
+        self.errors.append(str(error))
+
+    def _leave(self, page: Page) -> None:
+        """Leaves the window to the next test where it is as a new one."""
+        page.remove_listener("pageerror", self._note_error)
+        if page.is_closed():
+            return
+        outcome = self._outcome  # type: ignore[attr-defined]
+        with suppress(Error):
+            is_usual = page.request.get(f"{self.application.url}api/preferences").json() == self._usual
+            if is_usual and not self.leaves_traces and outcome.success and page.url.startswith(shared_server().url) and page.evaluate(_AS_NEW, self._usual):
+                _LEFT.append(page)
+                return
+        page.close()
+
+    def _dress(self, page: Page) -> None:
         page.set_viewport_size({"width": self.size[0], "height": self.size[1]})
         page.emulate_media(color_scheme=self.theme, reduced_motion="reduce")  # type: ignore[arg-type]
         page.set_default_timeout(15_000)
+
+    def window(self, context: BrowserContext | None = None) -> Page:
+        """One more window, which ends with the test."""
+        page = (context or shared_context()).new_page()
+        self._dress(page)
         self.addCleanup(page.close)
-        page.on("pageerror", lambda error: self.errors.append(str(error)))
+        page.on("pageerror", self._note_error)
         return page
+
+    def go(self, path: str) -> None:
+        """To a page of the application: by its own ways where the window shows it, else by loading it."""
+        before, address = self.page.url, self.application.url + path.lstrip("/")
+        if before.startswith(self.application.url) and ("/w/" in before or "/w/" in address):
+            self.page.mouse.move(0, 0)
+            self.page.evaluate(_GO, path)
+            self.wait_until("!document.querySelector('[data-before]')")
+        else:
+            self.page.goto(address)
+        while _OLD and self.application is shared_server():  # nobody is there any more; the shelf stays as short as a student's
+            self.page.request.delete(_OLD.pop())
+
+    def _made(self, title: str, **more: str) -> str:
+        """The path of a worksheet that is made at the server. It goes with the test."""
+        worksheet = self.page.request.post(f"{self.application.url}api/worksheets", data={"title": title, **more}).json()["id"]
+        if self.application is shared_server():
+            self.addCleanup(_OLD.append, f"{self.application.url}api/worksheets/{worksheet}")
+        return f"/w/{worksheet}"
 
     def tearDown(self) -> None:
         self.assertEqual(self.errors, [])
 
     def new_worksheet(self, title: str = "Homework") -> None:
-        """A new worksheet with this title and the cursor in the first line: from the shelf, where the window is there."""
-        if self.page.url == "about:blank":
-            made = self.page.request.post(f"{self.application.url}api/worksheets", data={"title": title})
-            self.page.goto(f"{self.application.url}w/{made.json()['id']}")
+        """A new worksheet with this title and the cursor in the first line: from the shelf, but for the first of a test that does not begin there."""
+        if not self._is_on_shelf or self.page.url == "about:blank":
+            self._is_on_shelf = True
+            self.go(self._made(title))
             return self.wait_for_editor()
         self.page.get_by_role("button", name="New worksheet").click()
         self.page.wait_for_selector(".title:focus")
@@ -101,11 +176,7 @@ class InBrowser(unittest.TestCase):
     def open_worksheet(self, *lines: str) -> None:
         """A worksheet with these cells, made at the server and opened."""
         cells = "\n\n".join(f"```slate\n{line}\n```" for line in lines)
-        made = self.page.request.post(
-            f"{self.application.url}api/worksheets",
-            data={"title": "Homework", "markdown": cells},
-        )
-        self.page.goto(f"{self.application.url}w/{made.json()['id']}")
+        self.go(self._made("Homework", markdown=cells))
         self.page.wait_for_selector(".slot")
 
     def open_demo(self, title: str) -> None:

@@ -114,6 +114,7 @@ class Gestures(InBrowser):
             time.sleep(0.2)
             route.continue_()
 
+        self.page = self.window()
         self.page.route(re.compile("/api/|/assets/WorksheetPage"), late)
         self.page.goto(self.application.url)
         self.page.get_by_role("button", name="New worksheet").click()
@@ -137,6 +138,7 @@ class Gestures(InBrowser):
             time.sleep(0.8)
             route.continue_()
 
+        self.page = self.window()
         self.page.route(re.compile("/assets/editors"), late)
         self.open_worksheet("a = 1")
         self.page.keyboard.type("a+23")

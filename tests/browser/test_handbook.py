@@ -11,6 +11,7 @@ from .in_browser import InBrowser
 
 class Handbook(InBrowser):
     on_shelf = False
+    leaves_traces = True
 
     def looked_for(self, wanted: str) -> None:
         self.page.get_by_label("Search the handbook").fill(wanted)

@@ -10,6 +10,8 @@ from .in_browser import InBrowser
 
 
 class TwoPages(InBrowser):
+    leaves_traces = True
+
     def setUp(self) -> None:
         super().setUp()
         # no pointer in these tests: whatever is clicked fails them

@@ -15,6 +15,7 @@ class Gone(InBrowser):
     """The server goes and comes back: each test has one of its own."""
 
     on_shelf = False
+    leaves_traces = True
 
     def setUp(self) -> None:
         stack = ExitStack()
@@ -56,6 +57,7 @@ class Gone(InBrowser):
 
 class Keeping(InBrowser):
     on_shelf = False
+    leaves_traces = True
 
     def setUp(self) -> None:
         super().setUp()

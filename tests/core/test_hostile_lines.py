@@ -19,7 +19,7 @@ from upper_slate.workroom.workroom import Workroom
 from .lines import code, exact, page, result
 
 #: `python -m bench.hostile` makes thousands.
-SEED, PAGES = 10, rounds(120)
+SEED, PAGES = 10, rounds(40)
 
 
 class WhileItIsTyped(unittest.TestCase):
@@ -44,7 +44,7 @@ class WhileItIsTyped(unittest.TestCase):
 
 class Hostile(unittest.TestCase):
     def test_lines_made_to_break_things(self) -> None:
-        with Workroom(workers=1, limit=2) as room:
+        with Workroom(workers=1, limit=1) as room:
             report = try_out(hostile_pages(SEED, PAGES), room)
         self.assertEqual(report.wrong, [])
         self.assertEqual(report.tried, PAGES)
