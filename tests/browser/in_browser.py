@@ -62,11 +62,12 @@ _GO = """path => {
   history.pushState(null, '', path);
   dispatchEvent(new PopStateEvent('popstate', { state: null }));
 }"""
-#: Whether a window is as a new one would be: nothing is kept in it but what is forgotten anyway, nothing is preferred, no dialog is open.
+#: Whether a window is as a new one would be: nothing is kept in it but what is forgotten anyway, nothing is preferred, the first tab of the panel is open, no dialog is.
 _AS_NEW = """usual => {
   const preferred = Object.entries(JSON.parse(localStorage.getItem('preferences') ?? '{}'));
   return Object.keys(localStorage).every((key) => ['preferences', 'left-at'].includes(key) || key.startsWith('unconfirmed '))
     && preferred.every(([name, value]) => JSON.stringify(value) === JSON.stringify(usual[name]))
+    && document.querySelector('.panel [role=tab]')?.getAttribute('aria-selected') !== 'false'
     && [...document.querySelectorAll('.el-overlay')].every((overlay) => !overlay.checkVisibility());
 }"""
 #: The window that the last test left as a new one would be.

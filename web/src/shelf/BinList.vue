@@ -14,7 +14,7 @@ const when = (row: Binned) => sinceWhen(new Date(`${row.removed.replace(/Z$/, ""
     <li v-for="row in rows" :key="row.id">
       <div><b>{{ row.title }}</b> <small>{{ row.folder ? `${row.folder} · ` : "" }}removed {{ when(row).replace(/^[A-Z](?=oday|esterday)/, (letter) => letter.toLowerCase()) }}</small></div>
       <button class="quiet-button" :aria-label="`Bring back ${row.title}`" @click="emit('back', row.id)">Bring back</button>
-      <button class="quiet-button" :aria-label="`Remove ${row.title} for good`" @click="emit('away', row)">Remove for good</button>
+      <button class="quiet-button" :aria-label="`Remove for good: ${row.title}`" @click="emit('away', row)">Remove for good</button>
     </li>
   </ul>
 </template>
