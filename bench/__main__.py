@@ -20,7 +20,8 @@ from upper_slate.core.reading.names import KnownNames
 from upper_slate.core.working.answers.requests import answer
 from upper_slate.core.working.context import Context
 from upper_slate.core.working.evaluate import Evaluator
-from upper_slate.core.working.tidy.tidy import tidy
+from upper_slate.core.working.ground.polynomials import multiplied_out
+from upper_slate.core.working.tidy.tidy import MAX_EXPANDED, tidy
 from upper_slate.core.writing.decimals import Digits, decimal_of
 
 x = sp.Symbol("x", real=True)
@@ -117,7 +118,14 @@ def reading(text: str) -> Callable[[], object]:
 def working(text: str) -> Callable[[], object]:
     """From the tree to the simplified value, as SymPy starts from its own tree."""
     tree = read_line(text, KnownNames()).body
-    return lambda: tidy(Evaluator(Context(answer=answer)).of(tree))  # type: ignore[arg-type]
+    assert tree is not None
+
+    def work() -> object:
+        context = Context(answer=answer)
+        polynomial = multiplied_out(context, tree, MAX_EXPANDED)
+        return tidy(Evaluator(context).of(tree) if polynomial is None else polynomial)
+
+    return work
 
 
 def editing(count: int) -> Callable[[], object]:

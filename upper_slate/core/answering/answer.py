@@ -34,9 +34,10 @@ from ..working.ground import codec, judge
 from ..working.ground.answer import Answer
 from ..working.ground.arithmetic import add, negate, too_large
 from ..working.ground.assumed import contradicts
+from ..working.ground.polynomials import multiplied_out
 from ..working.ground.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value, expression, free_letters, is_scalar
 from ..working.questions.ask import ask_relation
-from ..working.tidy.tidy import tidy
+from ..working.tidy.tidy import MAX_EXPANDED, tidy
 from ..working.units.quantities import settle, without_units
 from ..writing.decimals import Digits, decimal_of
 from ..writing.expressions import NoExactForm
@@ -215,7 +216,11 @@ class _LineWorker:
         """The value of a line; what belongs to the answer of a request is kept for when it is written."""
         bare = t.unwrapped(node)
         assert bare is not None
-        self.writer.answer = evaluator.answered(bare) if isinstance(bare, t.Request) else Answer(evaluator.of(node))
+        if isinstance(bare, t.Request):
+            self.writer.answer = evaluator.answered(bare)
+        else:
+            polynomial = multiplied_out(self.context, node, MAX_EXPANDED)
+            self.writer.answer = Answer(evaluator.of(node) if polynomial is None else polynomial)
         if self.context.has_units and is_scalar(self.writer.answer.value) and isinstance(bare, t.Request):
             self.writer.answer = replace(self.writer.answer, value=settle(self.writer.answer.value))
         return self.writer.answer.value

@@ -5,13 +5,14 @@ Expressions go in and come out as SymPy has them. None stands for what is no suc
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import lru_cache, reduce
 from operator import mul
 from typing import Final, Self
 
 import sympy as sp
-from flint import Ordering, fmpz_mpoly, fmpz_mpoly_ctx
+from flint import Ordering, fmpq_mpoly, fmpz_mpoly, fmpz_mpoly_ctx
 from sympy.core.add import _addsort
 from sympy.core.mul import _keep_coeff, _mulsort
 from sympy.polys.polyutils import _sort_gens
@@ -129,14 +130,20 @@ def _least_common_multiple(left: fmpz_mpoly, right: fmpz_mpoly) -> fmpz_mpoly:
 
 
 def expression(polynomial: fmpz_mpoly, letters: tuple[sp.Expr, ...], divisor: int = 1) -> sp.Expr:
-    """The sum of the terms, each divided by a number.
+    """The sum of the terms, each divided by a number."""
+    return _sum_of(((powers, _ratio(int(c), divisor)) for powers, c in polynomial.to_dict().items()), letters)
 
-    The terms are different products of powers of different letters, so the library need not look whether they can be joined: they are only put in its order.
-    """
+
+def expression_of(polynomial: fmpq_mpoly, letters: tuple[sp.Expr, ...]) -> sp.Expr:
+    """The sum of the terms."""
+    return _sum_of(((powers, _ratio(int(c.p), int(c.q))) for powers, c in polynomial.to_dict().items()), letters)
+
+
+def _sum_of(parts: Iterable[tuple[tuple[int, ...], sp.Rational]], letters: tuple[sp.Expr, ...]) -> sp.Expr:
+    """The terms are different products of powers of different letters, so the library need not look whether they can be joined: they are only put in its order."""
     number: sp.Expr | None = None
     terms: list[sp.Expr] = []
-    for powers, coefficient in polynomial.to_dict().items():
-        ratio = _ratio(int(coefficient), divisor)
+    for powers, ratio in parts:
         factors = [_power(letter, int(k)) for letter, k in zip(letters, powers, strict=True) if k]
         if not factors:
             number = ratio
@@ -214,6 +221,8 @@ def factored_expression(expr: sp.Expr, of_functions: bool = False) -> sp.Expr | 
 
 def terms_factored(total: sp.Expr) -> sp.Expr | None:
     """A sum with what all its terms have in common in front of a bracket; None where they have nothing, or it is no polynomial with whole coefficients."""
+    if total.args[0] in (sp.S.One, sp.S.NegativeOne):  # beside 1 nothing is common
+        return None
     found = quotient_of(total)
     if found is None or not found.under.is_one() or len(found.over) < 2:
         return None

@@ -124,7 +124,7 @@ def _shortest_quotient(expr: sp.Expr, quotient: rational_functions.Quotient) -> 
     found = expand_numerator(shortest)
     if shortest is not reduced:
         found = min(found, expand_numerator(reduced), key=written_size)  # multiplying out may have made it longer
-    return found if lowest.is_the_same_as(found) else reduced
+    return found if found == reduced or lowest.is_the_same_as(found) else reduced
 
 
 def _is_plain_fraction(expr: sp.Expr) -> bool:
