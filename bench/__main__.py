@@ -20,7 +20,7 @@ from upper_slate.core.reading.names import KnownNames
 from upper_slate.core.working.answers.requests import answer
 from upper_slate.core.working.context import Context
 from upper_slate.core.working.evaluate import Evaluator
-from upper_slate.core.working.ground.polynomials import multiplied_out
+from upper_slate.core.working.ground.polynomials import from_the_tree
 from upper_slate.core.working.tidy.tidy import MAX_EXPANDED, tidy
 from upper_slate.core.writing.decimals import Digits, decimal_of
 
@@ -122,8 +122,8 @@ def working(text: str) -> Callable[[], object]:
 
     def work() -> object:
         context = Context(answer=answer)
-        polynomial = multiplied_out(context, tree, MAX_EXPANDED)
-        return tidy(Evaluator(context).of(tree) if polynomial is None else polynomial)
+        plain = from_the_tree(context, tree, MAX_EXPANDED)
+        return tidy(Evaluator(context).of(tree) if plain is None else plain)
 
     return work
 

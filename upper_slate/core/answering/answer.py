@@ -34,7 +34,7 @@ from ..working.ground import codec, judge
 from ..working.ground.answer import Answer
 from ..working.ground.arithmetic import add, negate, too_large
 from ..working.ground.assumed import contradicts
-from ..working.ground.polynomials import multiplied_out
+from ..working.ground.polynomials import from_the_tree
 from ..working.ground.values import FunctionValue, ListValue, RelationValue, SolutionsValue, Value, expression, free_letters, is_scalar
 from ..working.questions.ask import ask_relation
 from ..working.tidy.tidy import MAX_EXPANDED, tidy
@@ -219,8 +219,8 @@ class _LineWorker:
         if isinstance(bare, t.Request):
             self.writer.answer = evaluator.answered(bare)
         else:
-            polynomial = multiplied_out(self.context, node, MAX_EXPANDED)
-            self.writer.answer = Answer(evaluator.of(node) if polynomial is None else polynomial)
+            plain = from_the_tree(self.context, node, MAX_EXPANDED)
+            self.writer.answer = Answer(evaluator.of(node) if plain is None else plain)
         if self.context.has_units and is_scalar(self.writer.answer.value) and isinstance(bare, t.Request):
             self.writer.answer = replace(self.writer.answer, value=settle(self.writer.answer.value))
         return self.writer.answer.value

@@ -7,7 +7,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 from fractions import Fraction
 from functools import lru_cache
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Final
 
 import sympy as sp
 
@@ -20,6 +20,9 @@ from .units.definitions import is_unit_name, unit_symbol
 
 if TYPE_CHECKING:
     from .graphs.view import View
+
+
+_USUAL: Final = Conventions()
 
 
 @lru_cache(maxsize=500)
@@ -53,7 +56,7 @@ class LetterAssumption:
 class Context:
     """The state of one line while it is worked out."""
 
-    conventions: Conventions = field(default_factory=Conventions)
+    conventions: Conventions = _USUAL
     meanings: Mapping[str, Meaning] = field(default_factory=dict)
     failed: Mapping[str, int] = field(default_factory=dict)
     results: Mapping[int, Meaning | None] = field(default_factory=dict)

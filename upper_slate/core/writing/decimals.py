@@ -214,16 +214,24 @@ def _is_exactly(size: Surd | sp.Expr, scaled: int, places: int) -> bool:
     """Whether the rounded number is the number: never for an irrational surd; else decided."""
     if isinstance(size, Surd):
         return size.has_nested and judge.is_zero(size - Surd.rational(fmpq(scaled) / fmpq(10) ** places))
-    if abs(places) > _MOST_DIGITS:  # a power of ten of such a size is not made: balls must tell the two apart
-        bits = 128 + 8 * len(str(scaled))
-        with precision(bits):
-            if not lies_surely_apart(judge.ball_of(size, bits) * arb(10) ** places - scaled):
-                raise NoDecimal
+    if _lie_apart(size, scaled, places):
         return False
+    if abs(places) > _MOST_DIGITS:  # a power of ten of such a size is not made: balls must tell the two apart
+        raise NoDecimal
     try:
         return judge.is_zero(settled(size - sp.Rational(scaled) / sp.Integer(10) ** places))
     except LineError:
         raise NoDecimal from None
+
+
+def _lie_apart(size: sp.Expr, scaled: int, places: int) -> bool:
+    """Whether balls tell a number and its rounded decimal apart, as they mostly do."""
+    bits = 128 + 8 * len(str(scaled))
+    try:
+        with precision(bits):
+            return lies_surely_apart(judge.ball_of(size, bits) * arb(10) ** places - scaled)
+    except NoBall:
+        return False
 
 
 def _layout(sign: int, scaled: int, places: int, digits: Digits, exponent: int) -> Node:

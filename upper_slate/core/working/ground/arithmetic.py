@@ -281,7 +281,8 @@ def _factors(expr: sp.Expr) -> list[sp.Expr]:
     """The factors of what stands under a root; squares hidden in a sum are found."""
     found: list[sp.Expr] = []
     for factor in sp.Mul.make_args(expr):
-        if isinstance(factor, sp.Add) and factor.free_symbols and factor.is_polynomial(*factor.free_symbols) and len(factor.args) <= 12:
+        # a square has a letter to a power
+        if isinstance(factor, sp.Add) and factor.has(sp.Pow) and factor.free_symbols and factor.is_polynomial(*factor.free_symbols) and len(factor.args) <= 12:
             coefficient, parts = sp.sqf_list(factor)
             if any(k > 1 for _, k in parts) and coefficient == 1:
                 found.extend(sp.Pow(f, k) for f, k in parts)

@@ -1,4 +1,4 @@
-"""Products and powers of polynomials in free letters, multiplied out straight from the tree: the quick way for lines of algebra."""
+"""Values straight from the tree: rational numbers, and polynomials in free letters, multiplied out where few terms come."""
 
 from __future__ import annotations
 
@@ -11,7 +11,9 @@ from ...language import tree as t
 from ...language.words import function_named
 from ..context import Context
 from ..exact.rational_functions import expression_of
+from ..exact.surd import Surd
 from .rationals import rational_value
+from .values import Scalar
 
 #: Products with more terms on the way are left to those who look at their size first.
 _MOST_TERMS: Final = 60
@@ -22,6 +24,12 @@ _NUMBERS: Final = ("pi", "e", "i", "oo", "phi")
 
 class _Other(Exception):
     """Something else than a polynomial in free letters, or a long one."""
+
+
+def from_the_tree(context: Context, node: t.Node, most: int) -> Scalar | None:
+    """The value of a tree that is a rational number, or a polynomial in free letters of at most `most` terms; None for any other."""
+    number = rational_value(node)
+    return multiplied_out(context, node, most) if number is None else Surd({(): number})
 
 
 def multiplied_out(context: Context, node: t.Node, most: int) -> sp.Expr | None:

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from typing import Final
+
 from flint import fmpq
 
 from ...language import tree as t
@@ -12,38 +15,43 @@ _MOST_BITS = 4_000
 
 def rational_value(node: t.Node) -> fmpq | None:
     """The value of a tree of whole numbers, + - * / and small whole powers; None for any other tree, and where something is divided by zero."""
-    kind = type(node)
-    if kind is t.Number:
-        text = node.text  # type: ignore[attr-defined]
-        return fmpq(int(text)) if text.isdecimal() and text.isascii() and len(text) < 1_000 else None
-    if kind is t.Sum:
-        total = fmpq(0)
-        for sign, term in zip(node.signs, node.terms, strict=True):  # type: ignore[attr-defined]
-            value = rational_value(term)
-            if value is None:
-                return None
-            total = total + value if sign == "+" else total - value
-        return total
-    if kind is t.Product:
-        return _product(node)  # type: ignore[arg-type]
-    if kind is t.Bracket:
-        return rational_value(node.body)  # type: ignore[attr-defined]
-    if kind is t.Negative:
-        value = rational_value(node.body)  # type: ignore[attr-defined]
-        return None if value is None else -value
-    if kind is t.Power:
-        return _power(node)  # type: ignore[arg-type]
-    return None
+    rule = _RULES.get(type(node))
+    return None if rule is None else rule(node)
+
+
+def _number(node: t.Number) -> fmpq | None:
+    text = node.text
+    known = _SMALL.get(text)
+    if known is not None:
+        return known
+    return fmpq(int(text)) if text.isdecimal() and text.isascii() and len(text) < 1_000 else None
+
+
+def _sum(node: t.Sum) -> fmpq | None:
+    total = None
+    for sign, term in zip(node.signs, node.terms, strict=True):
+        value = rational_value(term)
+        if value is None:
+            return None
+        if sign == "-":
+            value = -value
+        total = value if total is None else total + value
+    return total
 
 
 def _product(node: t.Product) -> fmpq | None:
-    total = fmpq(1)
+    total = None
     for sign, factor in zip(node.operators, node.factors, strict=True):
-        value = rational_value(factor) if sign in ("", "*", "/") else None
-        if value is None or (sign == "/" and value == 0):
+        value = rational_value(factor)
+        if value is None or (sign == "/" and value == 0) or sign not in _SIGNS:
             return None
-        total = total / value if sign == "/" else total * value
+        total = value if total is None else total / value if sign == "/" else total * value
     return total
+
+
+def _negative(node: t.Negative) -> fmpq | None:
+    value = rational_value(node.body)
+    return None if value is None else -value
 
 
 def _power(node: t.Power) -> fmpq | None:
@@ -54,3 +62,11 @@ def _power(node: t.Power) -> fmpq | None:
     if power * max(base.p.bit_length(), base.q.bit_length()) > _MOST_BITS:
         return None
     return base ** power
+
+
+_SIGNS: Final = ("", "*", "/")
+#: Whole numbers as they are typed most often.
+_SMALL: Final = {str(k): fmpq(k) for k in range(1_000)}
+_RULES: Final[dict[type[t.Node], Callable[..., fmpq | None]]] = {
+    t.Number: _number, t.Sum: _sum, t.Product: _product, t.Negative: _negative, t.Power: _power, t.Bracket: lambda node: rational_value(node.body),
+}

@@ -7,7 +7,7 @@ shows that the expression is continuous there, so that it has a zero (intermedia
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from itertools import pairwise
 from typing import Final
 
@@ -21,9 +21,13 @@ from .families import Family
 #: Where signs are looked at when no range is given: close together near 0, no point that people choose.
 _OUTWARD: Final = (0.013, 0.11, 0.29, 0.53, 0.83, 1.19, 1.61, 2.13, 2.71, 3.37, 4.23, 5.31, 6.61, 8.17, 10.3, 13.1, 17.3, 23.9, 37.1, 61.3, 103.7, 409.9, 2017.3)
 _STEPS: Final = 45
+#: A place this near to a known zero, by its size, is that zero.
+_NEAR: Final = 1e-7
 _HALVINGS: Final = 70
 #: Steps are cut so often until a ball over one is finite; where it never is, there may be a pole.
 _CUTS: Final = 24
+#: After so many it is looked whether they lead to a zero that is known.
+_NARROW: Final = 36
 _STEPPED: Final = (sp.floor, sp.ceiling, sp.sign, sp.Piecewise)
 
 
@@ -37,15 +41,15 @@ def misses(expr: sp.Expr, letter: sp.Symbol, low: float, high: float, values: It
         return False
 
     def is_known(place: float) -> bool:
-        near = 1e-7 * (1 + abs(place))
+        near = _NEAR * (1 + abs(place))
         return any(abs(k - place) < near for k in known) or any(abs(math.remainder(place - base, period)) < near for base, period in bands)
 
     with balls.precision(96):
         signs = [(p, _sign(expr, letter, arb(p))) for p in _points(low, high)]
         for (left, one), (right, other) in pairwise(signs):
-            if one * other < 0:
-                place = _zero_between(expr, letter, left, right, one)
-                if place is not None and not is_known(float(place.mid())) and all(_holds(r, letter, place) for r in requirements):
+            if one * other < 0 and not _is_explained(expr, letter, [k for k in known if left < k < right], one):
+                place = _zero_between(expr, letter, left, right, one, is_known)
+                if place is not None and all(_holds(r, letter, place) for r in requirements):
                     return True
     return False
 
@@ -72,8 +76,16 @@ def _sign(expr: sp.Expr, letter: sp.Symbol, place: arb) -> int:
     return (int(value > 0) - int(value < 0)) if isinstance(value, arb) else 0
 
 
-def _zero_between(expr: sp.Expr, letter: sp.Symbol, left: float, right: float, sign: int) -> arb | None:
-    """A narrow ball round a zero; None where it is not shown that there is one."""
+def _is_explained(expr: sp.Expr, letter: sp.Symbol, inside: list[float], sign: int) -> bool:
+    """Whether signs change at the one zero that is known to lie in a step, from the sign at its left end, and not before or behind."""
+    if len(inside) != 1:
+        return False
+    near = _NEAR * (1 + abs(inside[0]))
+    return _sign(expr, letter, arb(inside[0] - near)) == sign and _sign(expr, letter, arb(inside[0] + near)) == -sign
+
+
+def _zero_between(expr: sp.Expr, letter: sp.Symbol, left: float, right: float, sign: int, is_known: Callable[[float], bool]) -> arb | None:
+    """A narrow ball round a zero that is not known; None where it is not shown that there is one."""
     a, b = arb(left), arb(right)
     is_continuous = False
     for k in range(_HALVINGS):
@@ -86,7 +98,10 @@ def _zero_between(expr: sp.Expr, letter: sp.Symbol, left: float, right: float, s
         if at == 0:
             break
         a, b = (middle, b) if at == sign else (a, middle)
-    return a.union(b) if is_continuous else None
+        if k == _NARROW and is_known(float(middle)):
+            return None
+    place = a.union(b)
+    return place if is_continuous and not is_known(float(place.mid())) else None
 
 
 def _is_finite(expr: sp.Expr, letter: sp.Symbol, step: arb) -> bool:

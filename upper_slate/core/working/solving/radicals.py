@@ -18,10 +18,14 @@ def without_radical(search: Search, expr: sp.Expr) -> Zeros | None:
     q = int(sp.ilcm(*(n.exp.q for n in roots if n.base == base), 1))
     r = search.fresh("r", **({"real": True} if search.real else {}))
     lifted = expr.replace(lambda n: isinstance(n, sp.Pow) and n.base == base and n.exp.is_Rational and n.exp.q > 1, lambda n: r ** (n.exp * q))
-    over = sp.fraction(sp.together(lifted))[0]
+    over = sp.fraction(sp.together(lifted))[0] if any(n.exp.is_negative for n in lifted.atoms(sp.Pow)) else lifted
     if not over.is_polynomial(r):
         return None
-    polynomial = sp.Poly(sp.expand(over), r)
+    over = sp.expand(over)
+    if not any(n.base == r for n in over.atoms(sp.Pow)):  # a r + b, as mostly
+        a, b = over.coeff(r, 1), over.coeff(r, 0)
+        return search.of(sp.expand(a ** q * base - (-b) ** q))
+    polynomial = sp.Poly(over, r)
     polynomial = sp.Poly(polynomial.rem(sp.Poly(r ** q - base, r)), r)
     if polynomial.degree() == 0:
         return search.of(polynomial.as_expr())

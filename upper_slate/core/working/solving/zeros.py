@@ -48,8 +48,21 @@ def _product(search: Search, expr: sp.Expr) -> Zeros | None:
     return search.union(factors)
 
 
+def _cannot_be_split(expr: sp.Expr) -> bool:
+    """A sum of two terms, one of them a number times a letter, a root or a function that is not in the other: no fraction, and no factors."""
+    if not expr.is_Add or len(expr.args) != 2:
+        return False
+    parts = [{f.as_base_exp() for f in sp.Mul.make_args(term) if not f.is_Integer} for term in expr.args]
+    one, other = ({base for base, _ in part} for part in parts)
+    if one & other or any(not e.is_Rational or e < 0 for part in parts for _, e in part):
+        return False
+    return any(len(part) == 1 and all(e == 1 or (e.q > 1 and e.p == 1) for _, e in part) and not next(iter(part))[0].is_number for part in parts)
+
+
 def _numerator(search: Search, expr: sp.Expr) -> Zeros | None:
     """A fraction is zero where its numerator is; the zeros of the denominator fall out when they are put in."""
+    if _cannot_be_split(expr):
+        return None
     together = sp.together(expr)
     over, under = sp.fraction(together)
     if search.letter not in together.free_symbols:  # x/(x - 1) - 1/(x - 1) is 1
@@ -103,7 +116,7 @@ def _substituted(search: Search, expr: sp.Expr) -> Zeros | None:
 
 def _factored(search: Search, expr: sp.Expr) -> Zeros | None:
     """Factors found by algebra, functions taken as letters."""
-    if sp.count_ops(expr) > 200 or not isinstance(expr, sp.Add):
+    if not isinstance(expr, sp.Add) or _cannot_be_split(expr) or sp.count_ops(expr) > 200:
         return None
     factored = sp.factor(expr)
     splits = isinstance(factored, sp.Mul) and sum(search.letter in f.free_symbols for f in factored.args) > 1
