@@ -198,6 +198,8 @@ def try_out(pages: Iterator[list[str]], room: Workroom) -> Report:
 
     for page in pages:
         report.tried += 1
+        if report.tried % 5_000 == 0:
+            print(f"{report.tried} pages …", flush=True)
         found = read_by_itself(page[-1])
         worked = work_out_page([MathCell(str(k), text) for k, text in enumerate(page)], Conventions(), {}, execute)
         for line in worked.lines:

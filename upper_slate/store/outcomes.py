@@ -18,8 +18,8 @@ from .faults import forgiving
 from .tables import Outcome, Shown, Worksheet, now
 
 #: So many are held as they are used, and so many more packed, which takes a fifth of the room.
-_AT_HAND: Final = 1_000
-_PACKED: Final = 4_000
+_AT_HAND: Final = 500
+_PACKED: Final = 2_500
 #: Outcomes that ended by a limit or by Stop are not kept: the next try may end otherwise.
 _PASSING: Final = frozenset({"took-too-long", "out-of-memory", "stopped"})
 
