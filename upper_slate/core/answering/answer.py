@@ -21,6 +21,7 @@ from ..line.shown import say_what_is_shown
 from ..line.tasks import LineOutcome, LineTask, MeaningData
 from ..page.known import function_head, names_of, tolerant_reading
 from ..problems import LineError, Suggestion
+from ..reading.everyday import written_here
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
 from ..working.answers.requests import answer
@@ -377,6 +378,8 @@ class _LineWorker:
         if error.code == "not-real" and not suggestions and self.line is not None:
             end = len(self.task.source.rstrip())
             suggestions = (Suggestion(" in complex numbers", end, end),)
+        if not suggestions and (written := written_here(self.task.source)) is not None:
+            suggestions = (Suggestion(written, 0, len(self.task.source)),)
         offers = self._offers(suggestions)
         result["kind"] = "error"
         result["error"] = {"code": problem.code, "message": message, "start": problem.start, "end": problem.end,

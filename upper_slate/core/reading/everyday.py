@@ -17,7 +17,7 @@ _MOST: Final = 200
 _COUNT: Final = "|".join((*_COUNTS, r"\d+"))
 _FRACTION: Final = rf"(?:(?P<count>{_COUNT})[ -])?(?P<part>{'|'.join(_PARTS)})s?"
 _REQUESTS: Final = r"(?:find|evaluate|calculate|work out|compute|what is|give|show)"
-#: A condition in front or behind: `given that x > 0, …`, `if x = 3, …`.
+#: What introduces a condition in front or behind: `given that x > 0, …`, `if x = 3, …`.
 _GIVEN: Final = r"(?:given(?: that)?|if|when|where|for|assuming(?: that)?|suppose(?: that)?)"
 
 
@@ -74,7 +74,21 @@ def _sentence(pattern: str, write: Callable[[re.Match[str]], str | None]) -> tup
 
 _SENTENCES: Final = (
     _sentence(rf"(?:{_REQUESTS} )?the value of (\w) (?:when|if|where|for which|such that|so that) (.*=.*)", lambda f: f"solve {f[2]} for {f[1]}"),
-    _sentence(rf"{_GIVEN} (?P<given>.+?), (?:then )?(?P<asked>.+)", _with_condition),
+    _sentence(rf"{_GIVEN} (?P<given>.+?)(?:,| then|, then) (?P<asked>.+)", _with_condition),
+    _sentence(r"([^=]+=[^=,]+?)(?:,|;| and)? (?:find|solve(?: it)?(?: for)?) (\w)", lambda f: f"solve {f[1]} for {f[2]}"),
+    _sentence(r"([^=]+=[^=,]+?)(?:,|;) (\w) ?= ?", lambda f: f"solve {f[1]} for {f[2]}"),
+    _sentence(r"([^=]+=[^=,]+?),? solve(?: it)?", lambda f: f"solve {f[1]}"),
+    _sentence(r"(?:the )?sum of (?:(?:all |the )?(?:whole |natural )?numbers )?(?:from )?(\w+) (?:to|up to|through) (\w+)", _as("sum of n for n from {0} to {1}")),
+    _sentence(r"(?:the )?sum of (?:the )?first (\w+) (?:natural |whole |positive |counting )?(?:numbers|integers)", _as("sum of n for n from 1 to {0}")),
+    _sentence(r"(?:the )?sum of (?:the )?first (\w+) (?:squares|square numbers)", _as("sum of n^2 for n from 1 to {0}")),
+    _sentence(r"(?:the )?sum of (?:the )?first (\w+) (?:cubes|cube numbers)", _as("sum of n^3 for n from 1 to {0}")),
+    _sentence(r"is (\d+) (?:a )?prime(?: number)?", _as("factor {0}")),
+    _sentence(r"(\w+) inverse", _as("inverse of {0}")),
+    _sentence(r"(?:the )?(?:points? of inflection|inflection points?) of (\w)", _as("solve {0}''(x) = 0")),
+    _sentence("(?:the )?binomial expansion of (.+)", lambda f: f"expand {f[1]}"),
+    _sentence(r"(?:the )?function (\w+ ?\(.*\) ?=.+)", lambda f: f[1]),
+    _sentence(r"round ?\(([^,]+), ?(\d+)\)", lambda f: f"{f[1]} to {f[2]} dp"),
+    _sentence(r"(?:the )?range of (\S+(?:, ?| )\d.*)", lambda f: f"max({f[1]}) - min({f[1]})"),
     _sentence(rf"(?P<asked>(?:simplify|expand|factor|factorise|factorize|evaluate) .+?),? {_GIVEN} (?P<given>.+)", _with_condition),
     _sentence("(?:increase|raise) PART by PART", _changed_by("+")),
     _sentence("(?:decrease|reduce|lower) PART by PART", _changed_by("-")),

@@ -42,7 +42,7 @@ def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
     try:
         return _read(source, names, tolerant)
     except LineError as error:
-        written = written_here(source) if error.code in ("unknown-name", "syntax") and not tolerant else None
+        written = written_here(source) if error.code in ("unknown-name", "syntax", "wrong-arguments") and not tolerant else None
         if written is None or not _can_be_read(written, names):
             raise
         told = written.replace("\n", " and below it ")
