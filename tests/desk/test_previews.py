@@ -34,6 +34,10 @@ class Shelf(unittest.TestCase):
         self.worksheets.change(sheet, [Edit(cell=cell, text="k^2")])
         self.assertEqual(self.shown()[0][0], "k^{2}")
 
+    def test_each_line_knows_the_names_above_it(self) -> None:
+        self.worksheets.create("Jars", cells=[FileCell("math", "jar = 9/20\n12 jar"), FileCell("math", "load(n) = n jar\nload(3)")])
+        self.assertEqual([line.count(r"\operatorname") for line in self.shown()[0]], [1, 1, 2, 1])
+
     def test_what_takes_long_comes_the_next_time(self) -> None:
         for k in range(30):
             self.worksheets.create(f"Comb {k}", cells=[FileCell("math", f"a = {k}")])

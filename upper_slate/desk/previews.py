@@ -6,7 +6,8 @@ import threading
 import time
 from typing import Final
 
-from ..core.page.known import tolerant_reading
+from ..core.page.known import function_head, tolerant_reading
+from ..core.page.words import defined_name
 from ..core.reading.names import KnownNames
 from ..core.reading.tokens import split_lines
 from ..store.worksheets import Listed, Worksheets
@@ -46,8 +47,8 @@ class Previews:
         return held is not None and held[0] == row.revision
 
     def _read(self, row: Listed) -> None:
-        lines = [line for text in self._worksheets.first_texts(row.id) for line, _ in split_lines(text[:_TEXT]) if line.strip()]
-        self._held[row.id] = (row.revision, [tolerant_reading(line[:_LENGTH], KnownNames()) for line in lines[:_LINES]])
+        lines = [line[:_LENGTH] for text in self._worksheets.first_texts(row.id) for line, _ in split_lines(text[:_TEXT]) if line.strip()]
+        self._held[row.id] = (row.revision, _readings(lines[:_LINES]))
 
     def _read_behind(self, rows: list[Listed]) -> None:
         if not self._reading.acquire(blocking=False):  # somebody is at it
@@ -58,3 +59,15 @@ class Previews:
                     self._read(row)
         finally:
             self._reading.release()
+
+
+def _readings(lines: list[str]) -> list[str]:
+    """LaTeX of lines that stand below each other: each knows the names that those above it define."""
+    found, functions, values = [], dict[str, str](), set[str]()
+    for line in lines:
+        found.append(tolerant_reading(line, KnownNames(functions, frozenset(values))))
+        if (head := function_head(line)) is not None:
+            functions[head[0]] = head[1]
+        elif (name := defined_name(line)) is not None:
+            values.add(name)
+    return found
