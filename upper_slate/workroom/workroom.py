@@ -276,6 +276,7 @@ def _tell_stopped(job: Job) -> None:
 def _tell(job: Job, future: ProcessFuture) -> None:
     try:
         outcome = future.result()
+        outcome.share_words()
     except CancelledError as error:
         job.future.set_exception(error)
     except BaseException as error:  # whatever ended the worker is told to whoever waits

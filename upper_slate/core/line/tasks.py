@@ -8,6 +8,7 @@ from typing import Any
 from typing_extensions import TypedDict
 
 from .result import LineResult
+from .shared_words import share_words
 
 
 class Previous(TypedDict, total=False):
@@ -161,11 +162,19 @@ class LineOutcome:
     def failed(self) -> bool:
         return self.result["error"] is not None
 
+    def share_words(self) -> None:
+        """Holds the short words in it once with all other outcomes."""
+        share_words(self.result)
+        share_words(self.previous)
+        for meaning in (self.defined, self.outcome):
+            share_words(None if meaning is None else meaning.value)
+
     def as_dict(self) -> dict[str, Any]:
         return asdict(self)
 
     @classmethod
     def from_dict(cls, data: dict[str, Any]) -> LineOutcome:
+        share_words(data)
         held = {name: None if data[name] is None else MeaningData.from_dict(data[name]) for name in ("defined", "outcome")}
         known = {item.name for item in fields(cls)}  # an older version may have stored more
         return cls(**{name: value for name, value in {**data, **held}.items() if name in known})
