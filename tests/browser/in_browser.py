@@ -215,9 +215,9 @@ class InBrowser(unittest.TestCase):
             self.page.keyboard.press(key)
 
     def type_line(self, text: str) -> None:
-        """Types into the open cell and goes on with Enter."""
+        """Puts a text into the open cell, all of it at once, as from a clipboard, and goes on with Enter. What is about typing presses the keys itself."""
         self.wait_for_editor()
-        self.page.keyboard.type(text)
+        self.page.keyboard.insert_text(text)
         before = self.page.locator(".open").get_attribute("data-cell")
         self.page.keyboard.press("Enter")
         self.page.wait_for_selector(f".open:not([data-cell='{before}']) .cm-content:focus")
