@@ -55,7 +55,7 @@ class Everyday(unittest.TestCase):
         for sentence, written, value in SENTENCES:
             with self.subTest(sentence):
                 error = result(sentence)["error"]
-                self.assertEqual((error["suggestion"]["text"], error["message"]), (written, f"Here this is written {written}."))
+                self.assertEqual((error["suggestion"]["text"], error["message"]), (written, f"Here this is written “{written}”."))
                 found = result(error["suggestion"]["text"])
                 self.assertEqual((found["exact"] or found["decimal"])["text"], value)
 

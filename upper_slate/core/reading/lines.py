@@ -45,9 +45,9 @@ def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
         written = written_here(source) if error.code in ("unknown-name", "syntax", "wrong-arguments") and not tolerant else None
         if written is None or not _can_be_read(written, names):
             raise
-        told = written.replace("\n", " and below it ")
+        told = written.replace("\n", "”, and below it “")
         notes = (offer for offer in error.suggestions if offer.as_note)
-        raise LineError(error.code, f"Here this is written {told}.", 0, len(source), (Suggestion(written, 0, len(source)), *notes)) from None
+        raise LineError(error.code, f"Here this is written “{told}”.", 0, len(source), (Suggestion(written, 0, len(source)), *notes)) from None
 
 
 def _can_be_read(lines: str, names: KnownNames) -> bool:
