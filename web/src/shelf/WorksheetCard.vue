@@ -81,7 +81,8 @@ function key(event: KeyboardEvent): void {
 .open:focus-visible { outline-offset: -3px; }
 h2 { font: 600 17px/1.25 var(--serif); margin: 0 26px 2px 0; }
 small { color: var(--ink-quiet); font-size: 13px; }
-.lines { margin-top: 12px; font-size: 12.5px; line-height: 1.9; white-space: nowrap; }
+/* a line that is wider than the card fades out before its edge */
+.lines { margin: 12px -22px 0 0; overflow: hidden; font-size: 12.5px; line-height: 1.9; white-space: nowrap; mask-image: linear-gradient(to left, transparent 8px, #000 44px); }
 .tick { position: absolute; right: 14px; top: 10px; height: 28px; opacity: 0; }
 .menu { position: absolute; right: 8px; bottom: 8px; }
 .more { padding: 3px 9px; border-radius: 4px; background: var(--page); color: var(--ink-quiet); font-size: 17px; line-height: 1.3; opacity: 0; }
