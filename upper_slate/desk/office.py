@@ -25,9 +25,9 @@ from .freed import give_back
 from .previews import Previews
 from .sources import SharedNames
 
-#: A desk that nobody looks at is closed after so many seconds; opening it again takes no longer than opening it did.
-UNUSED = 600.0
-LOOK = 60.0
+#: A desk that nobody looks at is closed after so many seconds; opening it again takes no longer than opening it did. A student goes through several in an hour.
+UNUSED = 180.0
+LOOK = 30.0
 
 
 def cell_data(cell: CellState) -> CellData:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import threading
+import zlib
 from collections import OrderedDict
 from collections.abc import Iterator, MutableMapping
 from dataclasses import asdict
@@ -18,7 +19,7 @@ from .faults import forgiving
 from .tables import Outcome, Shown, Worksheet, now
 
 #: So many are held as they are used, and so many more packed, which takes a fifth of the room.
-_AT_HAND: Final = 500
+_AT_HAND: Final = 300
 _PACKED: Final = 2_500
 #: Outcomes that ended by a limit or by Stop are not kept: the next try may end otherwise.
 _PASSING: Final = frozenset({"took-too-long", "out-of-memory", "stopped"})
@@ -93,7 +94,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         """With the lock held."""
         held = self._held.get(key)
         if held is None and (packed := self._packed.pop(key, None)) is not None:
-            held = LineOutcome.from_dict(json.loads(packed))
+            held = LineOutcome.from_dict(json.loads(zlib.decompress(packed)))
         if held is not None:
             self._put(key, held)
         return held
@@ -105,7 +106,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         self._held.move_to_end(key)
         while len(self._held) > _AT_HAND:
             old, packed = self._held.popitem(last=False)
-            self._packed[old] = json.dumps(asdict(packed)).encode()
+            self._packed[old] = zlib.compress(json.dumps(asdict(packed)).encode(), 1)
         while len(self._packed) > _PACKED:
             gone, _ = self._packed.popitem(last=False)
             self._unstored.discard(gone)
