@@ -5,6 +5,7 @@ from __future__ import annotations
 import sys
 from collections.abc import Callable, Iterable
 from dataclasses import replace
+from inspect import CO_GENERATOR
 from types import FrameType
 from typing import Any, Final
 
@@ -65,13 +66,17 @@ def _within_budget(work: Callable[[], LineOutcome]) -> LineOutcome:
         nonlocal left
         if event == "call":
             left -= 1
-            if left < 0:
+            # not in a generator: one that is thrown away is called to end, and what is raised there is lost
+            if left < 0 and not frame.f_code.co_flags & CO_GENERATOR:
                 sys.setprofile(None)
                 raise _Spent
 
     before = sys.getprofile()
     sys.setprofile(count)
     try:
-        return work()
+        found = work()
+        if left < 0:
+            raise _Spent
+        return found
     finally:
         sys.setprofile(before)
