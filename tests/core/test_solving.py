@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import random
 import unittest
+from collections.abc import Callable
 from fractions import Fraction
 
 from .lines import code, decimal, exact, notices, result
@@ -184,6 +185,24 @@ class Solving(unittest.TestCase):
                 found = result(line)
                 self.assertEqual(found["exact"]["text"], wanted)
                 self.assertTrue(found["solutions"]["complete"])
+
+    def test_a_power_with_the_letter_above_and_below(self) -> None:
+        """That it is 1 is solved among all real numbers, compared with whole numbers put in; for anything else it is said where was looked."""
+        powers: tuple[tuple[str, Callable[[Fraction], Fraction], Callable[[int], int]], ...] = (
+            ("(x^2 - 5x + 5)^(x^2 - 9x + 20)", lambda x: x * x - 5 * x + 5, lambda x: x * x - 9 * x + 20), ("(x - 3)^x", lambda x: x - 3, lambda x: x),
+            ("(x^2 - 7x + 11)^(x^2 - 13x + 42)", lambda x: x * x - 7 * x + 11, lambda x: x * x - 13 * x + 42), ("(x - 2)^(x - 1)", lambda x: x - 2, lambda x: x - 1),
+            ("(x - 3)^(x - 5)", lambda x: x - 3, lambda x: x - 5), ("(x^2 + 1)^x", lambda x: x * x + 1, lambda x: x), ("x^(2x)", lambda x: x, lambda x: 2 * x),
+        )
+        for power, base, exponent in powers:
+            with self.subTest(power):
+                found = result(f"solve {power} = 1")
+                wanted = [x for x in range(-9, 10) if (base(Fraction(x)) or exponent(x) >= 0) and base(Fraction(x)) ** exponent(x) == 1]
+                self.assertEqual(found["exact"]["text"], " or ".join(f"x = {x}" for x in wanted))
+                self.assertTrue(found["solutions"]["complete"])
+        self.assertEqual(exact("solve (x - 3)^x = 1 for x > 2"), "x = 4")
+        for line, says in (("solve x^x = 1/4", True), ("solve x^x = 1", False), ("solve 2^x = 1", False), ("solve (x^2 + 1)^x = 4", False)):
+            with self.subTest(line):
+                self.assertEqual(any("base is positive" in notice["text"] for notice in result(line)["notices"]), says)
 
     def test_trigonometric_equations(self) -> None:
         for line, wanted in TRIGONOMETRY:

@@ -19,6 +19,7 @@ from ..questions.identity import proves_identity
 from .descartes import most_zeros, times
 from .enclose import real_zeros
 from .families import Family, compare, exact, in_order, members, merged
+from .letter_powers import has_other_values
 from .missed import misses
 from .search import Unsolved
 from .zeros import zeros_in
@@ -26,6 +27,7 @@ from .zeros import zeros_in
 #: So many members of a family are tried before it is believed where the equation does not hold by itself.
 _TRIED = 12
 _ASK = "These are the solutions nearest to 0. There are more: ask for those in an interval, as in solve … for x in [0, 10]."
+_POSITIVE_BASE = "A power with the letter above and below is taken where its base is positive; elsewhere it has values at single points only."
 _UNPROVED = "It could not be proved that there are no more solutions."
 
 
@@ -70,6 +72,13 @@ class Found:
 
 def solutions_of(context: Context, trial: Trial, atom: Atom, where: Range) -> Found:
     """The solutions of `difference = 0` in a range."""
+    found = _solutions(context, trial, atom, where)
+    if not context.complex and not found.everywhere and has_other_values(atom.difference, trial.letter):
+        found.notes.append(_POSITIVE_BASE)
+    return found
+
+
+def _solutions(context: Context, trial: Trial, atom: Atom, where: Range) -> Found:
     real = not context.complex
     search = zeros_in(trial.letter, real, where.low, where.high)
     try:

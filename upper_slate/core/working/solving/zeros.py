@@ -12,6 +12,7 @@ from .absolute import by_sign, by_steps
 from .exponentials import by_logarithms, even_exponentials, one_exponential, two_exponentials
 from .inverse_functions import functions_of_inverses, joined_inverses, logarithms_of_powers
 from .inversion import undone
+from .letter_powers import power_that_is_one
 from .parts import back
 from .polynomials import polynomial_zeros
 from .radicals import without_radical
@@ -134,6 +135,6 @@ def _expanded(search: Search, expr: sp.Expr) -> Zeros | None:
 
 
 _RULES: tuple[Rule, ...] = (
-    _product, polynomial_zeros, _numerator, by_steps, functions_of_inverses, undone, _collected, _substituted, _factored, by_sign, joined_inverses,
+    _product, polynomial_zeros, power_that_is_one, _numerator, by_steps, functions_of_inverses, undone, _collected, _substituted, _factored, by_sign, joined_inverses,
     logarithms_of_powers, trigonometric,
     one_exponential, even_exponentials, two_exponentials, by_logarithms, without_radical, _expanded)
