@@ -184,11 +184,13 @@ class Report:
     slowest: float = 0.0
     wrong: list[tuple[list[str], str]] = field(default_factory=list)
     slow: list[str] = field(default_factory=list)
+    #: whether slow lines are told as they are met, and how far it is
+    prints: bool = False
 
 
-def try_out(pages: Iterator[list[str]], room: Workroom) -> Report:
+def try_out(pages: Iterator[list[str]], room: Workroom, prints: bool = False) -> Report:
     """Works out each page; notes what must not happen, and how late a line was ended at most."""
-    report = Report()
+    report = Report(prints=prints)
 
     def execute(task: LineTask) -> LineOutcome:
         start = time.monotonic()
@@ -198,7 +200,7 @@ def try_out(pages: Iterator[list[str]], room: Workroom) -> Report:
 
     for page in pages:
         report.tried += 1
-        if report.tried % 5_000 == 0:
+        if report.prints and report.tried % 5_000 == 0:
             print(f"{report.tried} pages …", flush=True)
         found = read_by_itself(page[-1])
         worked = work_out_page([MathCell(str(k), text) for k, text in enumerate(page)], Conventions(), {}, execute)
@@ -214,12 +216,15 @@ def try_out(pages: Iterator[list[str]], room: Workroom) -> Report:
 def _note_end(report: Report, result: dict[str, Any]) -> None:
     if result["error"] and result["error"]["code"] == "took-too-long":
         report.ended += 1
-        report.slow.append(result["source"])
+        if result["source"] not in report.slow:
+            report.slow.append(result["source"])
+            if report.prints:
+                print(f"longer than {LIMIT:g} s: {result['source']!r}", flush=True)
 
 
 def try_out_at_server(pages: Iterator[list[str]], server: Application) -> Report:
     """The same through a server: the worksheets are made, worked out, looked at and thrown away."""
-    report = Report()
+    report = Report(prints=True)
     with httpx.Client(base_url=f"{server.url}api/", timeout=120) as client:
         while some := list(islice(pages, _PAGES)):
             report.tried += len(some)
@@ -266,8 +271,7 @@ def main(arguments: list[str]) -> int:
             report = try_out_at_server(hostile_pages(seed, count), server)
     else:
         with Workroom(workers=1, limit=LIMIT) as room:
-            report = try_out(hostile_pages(seed, count), room)
-    print(*(f"longer than {LIMIT:g} s: {line!r}" for line in dict.fromkeys(report.slow)), sep="\n")
+            report = try_out(hostile_pages(seed, count), room, prints=True)
     for page, found in report.wrong:
         print(f"{found}\n    " + "\n    ".join(repr(cell) for cell in page))
     print(f"{report.tried} pages in {time.monotonic() - start:.0f} s: {len(report.wrong)} wrong, {report.ended} lines ended at {LIMIT:g} s, the slowest after {report.slowest:.2f} s")
