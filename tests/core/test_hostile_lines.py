@@ -71,6 +71,8 @@ class Hostile(unittest.TestCase):
             ("2i > 1 and i < 3", "not-real"),
             ("i > 0 ?", "not-real"),
             ("graph (integral of x dx) for x from 0 to 2", "not-supported"),
+            ("x < e^(10^9) ?", "not-supported"),
+            ("integral of |x| for x from -1 to e^(10^9)", "not-supported"),
             ("factor 2^257 - 1", "too-large"),
             ("factor x^6000 - 1", "too-large"),
             ("solve x^6000 + x = 1", "too-large"),
@@ -94,6 +96,7 @@ class Hostile(unittest.TestCase):
         self.assertEqual(exact("x^6000 - 1"), "x^6000 - 1")
         self.assertEqual(exact("solve x^6000 = 1"), "x = -1 or x = 1")
         self.assertEqual(result("e^(-10^9)")["decimal"]["text"], "1.24953*10^-434294482")
+        self.assertEqual(result("e^(10^9) x")["decimal"]["text"], "8.00298*10^434294481*x")
         self.assertEqual(result("graph sqrt(-1 - x^2)")["kind"], "graph")
         self.assertEqual(result("graph sin(x y) = 0, ∛(floor(x)) for x from 0 to 10")["kind"], "graph")
 

@@ -21,7 +21,7 @@ from ..working.exact.primes import prime_powers
 from ..working.exact.surd import Surd
 from ..working.ground.values import FunctionValue, Value
 from ..working.tidy import rewriting
-from ..working.tidy.tidy import _expansion_bound, agrees, degree_bound
+from ..working.tidy.tidy import _expansion_bound, agrees, degree_bound, has_high_exponential
 from ..working.units.definitions import BASE
 from ..working.units.quantities import converted, has_units, kind_of, written_parts
 from .numbers import decimal_digits, integer, product_of, quotient_of, surd_tree, terminating
@@ -230,7 +230,7 @@ def _algebraic_forms(expr: sp.Expr, style: Style) -> Iterator[tuple[str, Node]]:
     rational = Style(half_turn=style.half_turn)
     letters = expr.free_symbols
     polynomial = expr.is_polynomial(*letters)
-    if degree_bound(expr) > _MAX_DEGREE:
+    if degree_bound(expr) > _MAX_DEGREE or has_high_exponential(expr):
         return
     for name, rewrite in _REWRITES:
         if name in ("single fraction", "partial fractions") and polynomial:

@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 from itertools import pairwise
+from typing import Final
 
 import sympy as sp
+from flint import arb
 
 from ..exact import balls
 from .families import compare, in_order
@@ -49,6 +51,10 @@ def true_pieces(cuts: list[sp.Expr], holds: Truth, low: sp.Expr, high: sp.Expr, 
     return pieces
 
 
+#: A number above it is not written out to find one between it and another.
+_LARGEST: Final = arb(2) ** 20_000
+
+
 def between(low: sp.Expr, high: sp.Expr) -> sp.Rational:
     """A simple rational strictly between two ends."""
     if low == -sp.oo and high == sp.oo:
@@ -72,6 +78,8 @@ def _near(value: sp.Expr) -> sp.Rational:
         return value
     with balls.precision(128):
         found = balls.ball(value)
+        if not abs(found) < _LARGEST:
+            raise balls.NoBall
         return sp.Rational(found.mid().str(30, radius=False))
 
 

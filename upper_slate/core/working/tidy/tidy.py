@@ -77,7 +77,7 @@ def tidy_expression(expr: sp.Expr) -> sp.Expr:
         return collect_numbers(expr)
     quotient = rational_functions.quotient_of(expr)
     if quotient is None:
-        if (expr.has(*_ENDLESS) and expr.is_infinite) or expr.has(sp.Piecewise):
+        if (expr.has(*_ENDLESS) and expr.is_infinite) or expr.has(sp.Piecewise) or has_high_exponential(expr):
             return collect_numbers(expr)
         expr = cancelled_factorials(expr)
         quotient = rational_functions.quotient_of(expr)
@@ -350,6 +350,11 @@ def degree_bound(expr: sp.Expr) -> int:
         case sp.Pow() if expr.exp.is_Rational:
             return degree_bound(expr.base) * -(-abs(expr.exp.p) // expr.exp.q)
     return 1 if expr.free_symbols else 0
+
+
+def has_high_exponential(expr: sp.Expr) -> bool:
+    """Whether a power of e is in it that algebra would take for one of a letter, to a high degree."""
+    return any(node.args[0].is_Rational and abs(node.args[0]) > _MAX_DEGREE for node in expr.atoms(sp.exp))
 
 
 def _expansion_bound(expr: sp.Expr) -> int:
