@@ -72,6 +72,8 @@ class Hostile(unittest.TestCase):
             ("i > 0 ?", "not-real"),
             ("graph (integral of x dx) for x from 0 to 2", "not-supported"),
             ("x < e^(10^9) ?", "not-supported"),
+            ("solve x^x = i", "not-supported"),
+            ("solve x^x = i for x near 2", "not-supported"),
             ("integral of |x| for x from -1 to e^(10^9)", "not-supported"),
             ("factor 2^257 - 1", "too-large"),
             ("factor x^6000 - 1", "too-large"),

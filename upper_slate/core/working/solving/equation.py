@@ -259,6 +259,8 @@ def _without_roots(expr: sp.Expr) -> sp.Expr:
 def _enclosed(context: Context, trial: Trial, atom: Atom, where: Range) -> Found:
     if atom.difference.free_symbols != {trial.letter}:
         raise LineError("not-supported", "No way was found to solve this for the letter while it holds other letters.")
+    if atom.difference.has(sp.I):  # it has no sign that could change
+        raise LineError("not-supported", "No way was found to solve this equation, which has i in it.")
     letter = sp.Symbol("x", real=True)
     expr = _without_roots(without_poles(atom.difference)).xreplace({trial.letter: letter})
     domain = [r.renamed({trial.letter: letter}) for r in trial.requirements]
