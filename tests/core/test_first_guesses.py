@@ -10,8 +10,6 @@ from upper_slate.core.language.words import REQUESTS
 
 from .lines import code, exact, page, result
 
-CASES = Path(__file__).resolve().parents[3] / "shared" / "cases"
-
 #: Lines above, the line, and the exact text of its result.
 READ = [
     # requests in other words
@@ -203,11 +201,10 @@ class FirstGuesses(unittest.TestCase):
                 self.assertTrue(notices, result(*lines)["notices"])
                 self.assertEqual(taken(lines[-1], notices[0]["suggestions"]), offers)
 
-    def test_every_offer_of_every_public_case_works(self) -> None:
-        """What an offer leaves is worked out in its place without an error."""
-        cases = [c["lines"] for file in sorted(CASES.rglob("*.json")) for c in json.loads(file.read_text()) if not c.get("conventions")]
+    def test_every_offer_works(self) -> None:
+        """What an offer leaves is worked out in its place without an error; those of the public cases are taken where these are run."""
         tried = 0
-        for lines in (*cases, *(line for line, *_ in OFFERED), *(line for line, *_ in NOTICED)):
+        for lines in (*(line for line, *_ in OFFERED), *(line for line, *_ in NOTICED)):
             if any("\n" in line for line in lines):
                 continue
             found = result(*lines)

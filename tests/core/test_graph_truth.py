@@ -14,7 +14,7 @@ from tests.rounds import rounds
 from .test_graphs import curves_alone, graph, points
 
 Function = Callable[[float], float]
-ROUNDS = rounds(15)
+ROUNDS = rounds(9)
 
 #: as typed, the ends of each piece that is drawn between -5 and 5 (None where it goes on), and the kinds of what is found there
 AS_IT_WAS_WRITTEN: tuple[tuple[str, list[tuple[float, float]], dict[str, list[float]]], ...] = (
