@@ -35,6 +35,12 @@ class WhileItIsTyped(unittest.TestCase):
                 self.assertEqual([o for o in cell.outcomes if o is not None], [], (above, line))
         self.assertGreater(len(seen), 300)
 
+    def test_a_sign_without_a_meaning_in_front_of_a_range(self) -> None:
+        for line in ("solve sin x = 1/2, 0 \x9c<= x <= 2π", "solve sin x = 1/2, \u1943쳰\x0b0 <= x <= 2π", "solve sin x = 1/2, ¤ 0 <= x <= 2π", "area under x^2 for ¤ 0 <= x <= 2"):
+            with self.subTest(line):
+                self.assertIsNone(read_by_itself(line))
+                self.assertEqual(code(line), "syntax")
+
     def test_nesting_costs_no_more_than_its_length(self) -> None:
         """Each level of these was once set twice: 60 of them would have taken for ever."""
         for opening, closing in (("sin(", ")"), ("1/(", ")"), ("(x/(", "))"), ("(1 - (", "))"), ("x*-(", ")"), ("sqrt(", ")"), ("(limit of ", "")):

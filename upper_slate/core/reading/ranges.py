@@ -160,7 +160,10 @@ class Ranges(Part):
         cursor = self.cursor
         start = cursor.token.start
         node = cursor.within(lambda: cursor.is_word("for", "step", "near"), self._relation)
-        assert isinstance(node, Relation)
+        if not isinstance(node, Relation):  # a sign without a meaning stands in front of it
+            if cursor.tolerant:
+                return
+            raise cursor.fail(f"Here a range is expected, as in “{said.example}”.")
         letter, low, high, low_closed, high_closed = _bounds(node)
         if letter not in said.letters:
             said.letters.append(letter)
