@@ -116,6 +116,8 @@ class Fractions(unittest.TestCase):
         for line in ("sum of 1/n for n from 1 to oo", "sum of n/(n + 1) for n from 1 to oo", "sum of n^2 for n from 1 to oo"):
             with self.subTest(line):
                 self.assertEqual(code(line), "diverges")
+        for far in (1 / (k + 10**9) ** 2, 1 / k**500):  # not by as many terms, or digits
+            self.assertIsNone(endless_sum_of_quotient(far, k, 1))
         self.assertEqual(result("sum of 1/n^3 for n from 1 to oo")["decimal"]["text"], "1.20206")
 
 

@@ -204,6 +204,15 @@ class Solving(unittest.TestCase):
             with self.subTest(line):
                 self.assertEqual(any("base is positive" in notice["text"] for notice in result(line)["notices"]), says)
 
+    def test_inequalities_with_ends_far_out(self) -> None:
+        """An irrational end of more digits than are looked at: which side holds is told by points that are certainly on that side."""
+        for line, wanted in (
+            ("solve x < e^100", "x < e^100"), ("solve x > e^100", "x > e^100"), ("solve x > -e^100", "x > -e^100"), ("solve x^2 < e^200", "-e^100 < x < e^100"),
+            ("solve e^100 < x and x < e^101", "e^100 < x < e^101"), ("solve x < e^20000", "x < e^20000"), ("solve x > 10^50 sqrt(2)", f"x > {10**50}*sqrt(2)"),
+        ):
+            with self.subTest(line):
+                self.assertEqual(exact(line), wanted)
+
     def test_trigonometric_equations(self) -> None:
         for line, wanted in TRIGONOMETRY:
             with self.subTest(line):

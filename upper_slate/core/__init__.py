@@ -8,4 +8,4 @@ _sys.setrecursionlimit(max(_sys.getrecursionlimit(), 12_000))
 _sys.set_int_max_str_digits(0)
 
 #: Part of every key: raise it when a change of the core can change a result.
-CORE_VERSION = "18"
+CORE_VERSION = "19"

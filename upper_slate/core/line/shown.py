@@ -1,6 +1,6 @@
 """Which results of a line stand behind it: exact, decimal or both, as the page and the line choose.
 
-`choices` says it once, with the result; whoever shows a line (a file, the terminal, the screen at every keystroke) only looks it up.
+`say_what_is_shown` says it once, with the result; whoever shows a line (a file, the terminal, the screen at every keystroke) only looks it up.
 """
 
 from __future__ import annotations

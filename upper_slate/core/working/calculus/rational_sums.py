@@ -18,6 +18,10 @@ from ..exact.partial_fractions import in_one_letter, principal_part, rational, r
 #: Terms of a higher degree are left to the wider way.
 _MOST_DEGREE: Final = 60
 
+#: Poles of a higher order, and those farther below the first term, are left to the wider way: their values are written with as many digits, or fractions.
+_MOST_COUNT: Final = 40
+_FARTHEST: Final = 400
+
 
 def sum_of_polynomial(term: sp.Expr, letter: sp.Symbol, low: sp.Expr, high: sp.Expr) -> sp.Expr | None:
     """The sum of a polynomial in the letter with rational coefficients over low, …, high, as a polynomial in high; None for other terms."""
@@ -55,7 +59,7 @@ def endless_sum_of_quotient(term: sp.Expr, letter: sp.Symbol, low: int) -> sp.Ex
 def _poles(under: fmpq_poly, low: int) -> list[tuple[fmpq, int]] | None:
     """(a, m) for each factor (k + a)^m of the denominator, where 2a is whole and k + a is positive from low on; None where there are others."""
     poles = rational_poles(under)
-    if poles is None or any(a > 2 or low + fmpq(b, a) <= 0 for a, b, _ in poles):
+    if poles is None or any(a > 2 or count > _MOST_COUNT or not 0 < low + fmpq(b, a) < _FARTHEST for a, b, count in poles):
         return None
     return [(fmpq(b, a), count) for a, b, count in poles]
 

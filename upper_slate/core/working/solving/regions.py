@@ -52,7 +52,7 @@ def true_pieces(cuts: list[sp.Expr], holds: Truth, low: sp.Expr, high: sp.Expr, 
 
 
 #: A number above it is not written out to find one between it and another.
-_LARGEST: Final = arb(2) ** 20_000
+_LARGEST: Final = arb(2) ** 400_000
 
 
 def between(low: sp.Expr, high: sp.Expr) -> sp.Rational:
@@ -60,10 +60,10 @@ def between(low: sp.Expr, high: sp.Expr) -> sp.Rational:
     if low == -sp.oo and high == sp.oo:
         return sp.S.Zero
     if low == -sp.oo:
-        return sp.floor(_near(high)) - 1
+        return sp.floor(_ends(high)[0]) - 1
     if high == sp.oo:
-        return sp.ceiling(_near(low)) + 1
-    a, b = _near(low), _near(high)
+        return sp.ceiling(_ends(low)[1]) + 1
+    a, b = _ends(low)[1], _ends(high)[0]
     scale = 1
     while True:
         candidate = sp.Rational(sp.floor((a + b) / 2 * scale), scale)
@@ -73,14 +73,21 @@ def between(low: sp.Expr, high: sp.Expr) -> sp.Rational:
         scale *= 2
 
 
-def _near(value: sp.Expr) -> sp.Rational:
+def _ends(value: sp.Expr) -> tuple[sp.Rational, sp.Rational]:
+    """Rational numbers that are certainly not above and not below it; of a rational number itself."""
     if value.is_Rational:
-        return value
+        return value, value
     with balls.precision(128):
         found = balls.ball(value)
-        if not abs(found) < _LARGEST:
+        if not isinstance(found, arb) or not abs(found) < _LARGEST:
             raise balls.NoBall
-        return sp.Rational(found.mid().str(30, radius=False))
+        return _rational(found.lower()), _rational(found.upper())
+
+
+def _rational(exact: arb) -> sp.Rational:
+    """A ball without width."""
+    number, exponent = exact.man_exp()
+    return sp.Integer(int(number)) * sp.Integer(2) ** int(exponent)
 
 
 def condition_of(letter: sp.Symbol, pieces: list[Piece], low: sp.Expr = -sp.oo, high: sp.Expr = sp.oo) -> sp.Basic:
