@@ -378,9 +378,11 @@ class _LineWorker:
         if error.code == "not-real" and not suggestions and self.line is not None:
             end = len(self.task.source.rstrip())
             suggestions = (Suggestion(" in complex numbers", end, end),)
-        if not suggestions and (written := written_here(self.task.source)) is not None:
-            suggestions = (Suggestion(written, 0, len(self.task.source)),)
         offers = self._offers(suggestions)
+        if (written := written_here(self.task.source)) is not None and (meant := self._offers((Suggestion(written, 0, len(self.task.source)),))):
+            told = written.replace("\n", "”, and below it “")
+            message, problem = f"Here this is written “{told}”.", replace(problem, start=0, end=len(self.task.source))
+            offers = [*meant, *(offer for offer in offers if offer.get("as") == "note")]
         result["kind"] = "error"
         result["error"] = {"code": problem.code, "message": message, "start": problem.start, "end": problem.end,
                            "suggestion": offers[0] if offers else None, "suggestions": offers}

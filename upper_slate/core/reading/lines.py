@@ -15,7 +15,6 @@ from ..problems import LineError, Suggestion
 from .assumptions import begins_assumption, read_assumptions
 from .bare_requests import may_hold_requests, with_brackets
 from .differential import refuse_unknown
-from .everyday import written_here
 from .heads import Head, head_of
 from .impossible import refuse_impossible, says
 from .letters import free_letters
@@ -39,30 +38,6 @@ _TWO_SLASHES: Final = re.compile(r"(?<=[\d)\]])//(?=[\d(\[])")
 
 def read_line(source: str, names: KnownNames, tolerant: bool = False) -> Line:
     """The line as a tree. Errors: syntax, unknown-name, reserved-name, wrong-arguments, each with its place."""
-    try:
-        return _read(source, names, tolerant)
-    except LineError as error:
-        written = written_here(source) if error.code in ("unknown-name", "syntax", "wrong-arguments") and not tolerant else None
-        if written is None or not _can_be_read(written, names):
-            raise
-        told = written.replace("\n", "”, and below it “")
-        notes = (offer for offer in error.suggestions if offer.as_note)
-        raise LineError(error.code, f"Here this is written “{told}”.", 0, len(source), (Suggestion(written, 0, len(source)), *notes)) from None
-
-
-def _can_be_read(lines: str, names: KnownNames) -> bool:
-    """Whether there is nothing to mend in lines that are offered; what stands below a definition reads otherwise than here."""
-    first, *below = lines.split("\n")
-    try:
-        if _read(first, names, tolerant=False).kind == "assumption":
-            for line in below:
-                _read(line, names, tolerant=False)
-    except LineError:
-        return False
-    return True
-
-
-def _read(source: str, names: KnownNames, tolerant: bool) -> Line:
     if use := use_of(source):
         return Line("use", source, letters=tuple(map(canonical_name, use.names or ("all",))), title=use.title)
     if is_other_notation(source):
