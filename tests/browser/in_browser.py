@@ -201,7 +201,7 @@ class InBrowser(unittest.TestCase):
 
     def wait_until(self, expression: str) -> None:
         """Waits until an expression of JavaScript is true: asked for again and again, since the page evaluates no texts itself."""
-        for _ in range(300):
+        for _ in range(600):
             if self.page.evaluate(expression):
                 return
             self.page.wait_for_timeout(50)

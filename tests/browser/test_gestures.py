@@ -236,6 +236,22 @@ class Gestures(InBrowser):
         self.page.wait_for_timeout(700)
         self.assertAlmostEqual(*self.page.evaluate("[scrollY + innerHeight, document.documentElement.scrollHeight]"), delta=2)
 
+    def test_a_cell_that_grows_while_it_is_far_away_has_its_new_height(self) -> None:
+        """Measured when it was one row, then with a table of twenty and more: the page is as long as it will be before it is looked at."""
+        self.open_worksheet("n = 1", *["2 + 2"] * 40, "f(x) = x^2", "table of f for x from 1 to n")
+        height = "document.documentElement.scrollHeight"
+        self.page.mouse.wheel(0, 9000)
+        expect(self.page.locator(".slot table")).to_be_visible()
+        before = self.page.evaluate(height)
+        self.page.mouse.wheel(0, -9000)
+        expect(self.page.locator(".slot table")).to_have_count(0)
+        self.cell(1).locator(".left").click()
+        self.keys("End", "Backspace")
+        self.page.keyboard.type("21")
+        self.keys("Escape")
+        self.wait_until(f"{height} > {before + 20 * 25}")
+        expect(self.page.locator(".slot table")).to_have_count(0)
+
 
 class Writing(InBrowser):
     on_shelf = False

@@ -17,12 +17,15 @@ const IN_ONE_FRAME = 3;
  * Cells that are `pinned` (open, marked, looked for) are there wherever they stand.
  */
 export function useWindowing(cells: Ref<CellData[]>, column: Ref<HTMLElement | undefined>, pinned: (cell: string) => boolean, likely: (cell: CellData) => number, scale: Ref<number>) {
-  const heights = new Map<string, number>();
+  /** The heights that cells had, each with the one that was likely for what stood in it then: a result that comes while its cell is far makes another. */
+  const heights = new Map<string, { seen: number; likely: number }>();
   const range = ref({ from: 0, to: 12 });
   let frame = 0;
 
   function heightOf(cell: CellData): number {
-    return heights.get(cell.id) ?? scale.value * likely(cell);
+    const now = scale.value * likely(cell);
+    const known = heights.get(cell.id);
+    return known?.likely === now ? known.seen : now;
   }
 
   /** Brings the range nearer to what the window wants: its own cells at once, the margin a few at a time. */
@@ -93,8 +96,9 @@ export function useWindowing(cells: Ref<CellData[]>, column: Ref<HTMLElement | u
   useEventListener(window, ["wheel", "pointerdown"], () => (endUntil = 0), { passive: true });
 
   function measure(slot: HTMLElement): void {
-    const height = slot.getBoundingClientRect().height;
-    if (height && slot.dataset.slot) heights.set(slot.dataset.slot, height);
+    const seen = slot.getBoundingClientRect().height;
+    const cell = cells.value.find((one) => one.id === slot.dataset.slot);
+    if (seen && cell) heights.set(cell.id, { seen, likely: scale.value * likely(cell) });
   }
 
   const vMeasured: Directive<HTMLElement> = {
