@@ -8,6 +8,7 @@ from itertools import pairwise
 from mpmath import exp, log, mp, mpf, sqrt
 
 from tests.core.lines import result
+from tests.rounds import rounds
 
 PROVED = (
     ("solve x ln x = 1", ["1.76322"]),
@@ -45,7 +46,7 @@ class Edges(unittest.TestCase):
         mp.dps = 30
         grid = [mpf(10) ** (mpf(k) / 200) for k in range(-2400, 800)]
         proved = 0
-        for _ in range(40):
+        for _ in range(rounds(15)):
             typed, function = rng.choice(PRODUCTS)
             top, bottom = rng.choice([*range(-12, 0), *range(1, 40)]), rng.randint(3, 17)
             level = mpf(top) / bottom
@@ -57,4 +58,4 @@ class Edges(unittest.TestCase):
                 if solutions["complete"]:
                     self.assertEqual(len(solutions["list"]), changes)
                     proved += 1
-        self.assertGreater(proved, 30)
+        self.assertGreater(proved, 10)

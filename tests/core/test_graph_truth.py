@@ -8,13 +8,14 @@ import unittest
 from collections.abc import Callable
 from itertools import pairwise
 from typing import Any
+from unittest import mock
 
 from tests.rounds import rounds
 
 from .test_graphs import curves_alone, graph, points
 
 Function = Callable[[float], float]
-ROUNDS = rounds(9)
+ROUNDS = rounds(5)
 
 #: as typed, the ends of each piece that is drawn between -5 and 5 (None where it goes on), and the kinds of what is found there
 AS_IT_WAS_WRITTEN: tuple[tuple[str, list[tuple[float, float]], dict[str, list[float]]], ...] = (
@@ -86,7 +87,8 @@ class AsWritten(unittest.TestCase):
                 self.assertIn("crowded", graph(line)["curves"][0]["unsure"])
 
     def test_a_search_that_takes_too_long_gives_up(self) -> None:
-        curve = graph("graph sin(x) + sin(50x)/100 for x from -6 to 6")["curves"][0]
+        with mock.patch("upper_slate.core.working.graphs.graph._SECONDS", 0.3):
+            curve = graph("graph sin(x) + sin(50x)/100 for x from -6 to 6")["curves"][0]
         self.assertTrue(curve["pieces"])
         self.assertIn("turning", curve["unsure"])
 

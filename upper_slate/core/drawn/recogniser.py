@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from functools import lru_cache
-from math import cos, hypot, radians, sin
+from math import cos, dist, radians, sin
 from typing import Final
 
 from .signs import SIGNS, Sign
@@ -51,21 +51,13 @@ def _turned(point: Point, degrees: float) -> Point:
 
 def _nearest(one: list[Point], other: list[Point]) -> float:
     """The sum of the distances of each point to the nearest of the other cloud, both ways."""
-    total = 0.0
-    from_other = [float("inf")] * len(other)
-    for x, y in one:
-        least = float("inf")
-        for k, (u, v) in enumerate(other):
-            apart = (x - u) * (x - u) + (y - v) * (y - v)
-            least = min(least, apart)
-            from_other[k] = min(from_other[k], apart)
-        total += least**0.5
-    return total + sum(apart**0.5 for apart in from_other)
+    apart = [[dist(p, q) for q in other] for p in one]
+    return sum(map(min, apart)) + sum(map(min, zip(*apart, strict=True)))
 
 
 def _matched(one: list[Point], other: list[Point], least: float) -> float:
     """The smallest sum of distances of a greedy matching, from several beginnings and both ways."""
-    there = [[hypot(x - u, y - v) for u, v in other] for x, y in one]
+    there = [[dist(p, q) for q in other] for p in one]
     back = [list(column) for column in zip(*there, strict=True)]
     for start in range(0, SIZE, _STARTS):
         least = min(least, _from(there, start, least), _from(back, start, least))
