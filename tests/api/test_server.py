@@ -42,10 +42,11 @@ class WithServer(unittest.TestCase):
             "id"
         ]
 
-    def results(self, sheet: str, seconds: float = 8) -> list[dict[str, Any]]:
+    def results(self, sheet: str, seconds: float = 40) -> list[dict[str, Any]]:
         """The last line of each cell, once nothing is at work."""
         end = time.monotonic() + seconds
         while True:
+            asked = time.monotonic()
             data = self.http.get(f"/worksheets/{sheet}").json()
             lines = [
                 data["results"].get(c["id"], [{"kind": "busy"}])[-1]
@@ -62,7 +63,7 @@ class WithServer(unittest.TestCase):
                 or time.monotonic() > end
             ):
                 return lines
-            time.sleep(0.05)
+            time.sleep(max(0.05, 4 * (time.monotonic() - asked)))  # a long worksheet is not read all the time
 
     def cells(self, sheet: str) -> list[dict[str, Any]]:
         return self.http.get(f"/worksheets/{sheet}").json()["cells"]

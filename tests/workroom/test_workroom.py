@@ -91,7 +91,7 @@ class Fair(unittest.TestCase):
 
     def test_what_was_put_back_is_worked_out_after_all(self) -> None:
         """Each takes most of a second, and they have to give their places away."""
-        slow = [self.room.submit(task(f"expand ({letters})^{n}")) for n in (12, 13) for letters in ("a + b + c + d", "p + q + r + s")]
+        slow = [self.room.submit(task(f"expand ({letters})^12")) for letters in ("a + b + c + d", "p + q + r + s")]
         quick = [self.room.submit(task(f"{k}/7")) for k in range(20)]
         self.assertEqual([ticket.outcome().result["error"] for ticket in quick], [None] * 20)
         for ticket in slow:

@@ -7,10 +7,9 @@ import threading
 import zlib
 from collections import OrderedDict
 from collections.abc import Iterator, MutableMapping
-from dataclasses import asdict
 from typing import Final
 
-from sqlalchemy import Engine
+from sqlalchemy import Connection, Engine, bindparam
 from sqlalchemy.dialects.sqlite import insert
 from sqlmodel import Session, col, select
 
@@ -23,6 +22,10 @@ _AT_HAND: Final = 300
 _PACKED: Final = 2_500
 #: Outcomes that ended by a limit or by Stop are not kept: the next try may end otherwise.
 _PASSING: Final = frozenset({"took-too-long", "out-of-memory", "stopped"})
+_written = insert(Outcome)
+#: Made once: to put a statement together anew takes longer than the database takes to follow it.
+_STORE: Final = _written.on_conflict_do_update(index_elements=["key"], set_={"data": _written.excluded.data, "used": _written.excluded.used})
+_READ: Final = select(Outcome.data).where(col(Outcome.key) == bindparam("key"))
 
 
 class Outcomes(MutableMapping[str, LineOutcome]):
@@ -52,7 +55,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
                 return
             typed = {key: held for key in keys if key in self._unstored and (held := self._in_memory(key)) is not None}
             for key, held in typed.items():
-                _store(session, key, held)
+                _store(session.connection(), key, held)
             session.merge(Shown(worksheet_id=worksheet_id, keys=keys))
             session.commit()
             self._unstored.difference_update(typed)
@@ -62,9 +65,9 @@ class Outcomes(MutableMapping[str, LineOutcome]):
             if (held := self._in_memory(key)) is not None:
                 return held
         outcome = None
-        with forgiving("a stored result could not be read"), Session(self._engine) as session:
-            row = session.get(Outcome, key)
-            outcome = None if row is None else LineOutcome.from_dict(row.data)
+        with forgiving("a stored result could not be read"), self._engine.connect() as connection:
+            data = connection.scalar(_READ, {"key": key})
+            outcome = None if data is None else LineOutcome.from_dict(data)
         if outcome is None:  # not there, or not to be read: it is worked out again
             raise KeyError(key)
         self._hold(key, outcome)
@@ -75,9 +78,9 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         error = outcome.result["error"]
         if error and error["code"] in _PASSING:
             return
-        with forgiving("a result could not be stored"), self._lock, Session(self._engine) as session:
-            _store(session, key, outcome)
-            session.commit()
+        with forgiving("a result could not be stored"), self._lock:
+            with self._engine.begin() as connection:
+                _store(connection, key, outcome)
             self._unstored.discard(key)
 
     def remember(self, key: str, outcome: LineOutcome) -> None:
@@ -106,7 +109,7 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         self._held.move_to_end(key)
         while len(self._held) > _AT_HAND:
             old, packed = self._held.popitem(last=False)
-            self._packed[old] = zlib.compress(json.dumps(asdict(packed)).encode(), 1)
+            self._packed[old] = zlib.compress(json.dumps(packed.as_dict()).encode(), 1)
         while len(self._packed) > _PACKED:
             gone, _ = self._packed.popitem(last=False)
             self._unstored.discard(gone)
@@ -125,6 +128,5 @@ class Outcomes(MutableMapping[str, LineOutcome]):
         return len(self._held) + len(self._packed)
 
 
-def _store(session: Session, key: str, outcome: LineOutcome) -> None:
-    written = insert(Outcome).values({"key": key, "data": asdict(outcome), "used": now()})
-    session.execute(written.on_conflict_do_update(index_elements=["key"], set_={"data": written.excluded.data, "used": written.excluded.used}))
+def _store(connection: Connection, key: str, outcome: LineOutcome) -> None:
+    connection.execute(_STORE, {"key": key, "data": outcome.as_dict(), "used": now()})

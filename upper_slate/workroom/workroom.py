@@ -140,8 +140,8 @@ class Workroom:
             job.begun = job.sent if lane.is_warm else 0.0
             try:
                 job.at_work = lane.send(job.task, job.limit)
-            except Exception:  # no process can be made this very moment
-                _log.warning("a line could not be sent to a worker", exc_info=True)
+            except Exception as error:  # no process can be made this very moment
+                _log.warning("a line could not be sent to a worker (%s): another is made", error)
                 time.sleep(_LOOK)
             else:
                 job.at_work.add_done_callback(partial(self._ended, lane, job))

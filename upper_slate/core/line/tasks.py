@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict, dataclass, field, fields
+from dataclasses import dataclass, field, fields
 from typing import Any
 
 from typing_extensions import TypedDict
@@ -78,7 +78,8 @@ class MeaningData:
     angles: str = ""
 
     def as_dict(self) -> dict[str, Any]:
-        return asdict(self)
+        """What it holds, to be written at once: nothing in it is copied."""
+        return dict(vars(self))
 
     @classmethod
     def from_dict(cls, data: dict[str, Any]) -> MeaningData:
@@ -170,7 +171,8 @@ class LineOutcome:
             share_words(None if meaning is None else meaning.value)
 
     def as_dict(self) -> dict[str, Any]:
-        return asdict(self)
+        """What it holds, to be written at once: nothing in it is copied."""
+        return {name: value.as_dict() if isinstance(value, MeaningData) else value for name, value in vars(self).items()}
 
     @classmethod
     def from_dict(cls, data: dict[str, Any]) -> LineOutcome:
