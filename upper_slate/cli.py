@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import gc
 import json
 import sys
 from collections.abc import Sequence
@@ -50,9 +51,13 @@ def main(arguments: Sequence[str] | None = None) -> int:
         return export_files(given.files, given.to, given.out, given.limit)
     if given.command == "restore":
         return restore_day(given.data, given.day)
+    gc.disable()
     from .api.serve import serve as serve_application
     from .workroom.workroom import Workroom
 
+    # what is loaded stays: it is not looked through for garbage, neither while it comes nor later
+    gc.freeze()
+    gc.enable()
     if given.workers < 1 or given.slow < 0 or given.limit <= 0 or given.memory < 0.25:
         print("upper-slate: there is at least one worker, a limit above 0 seconds, and a quarter of a GB for each worker.", file=sys.stderr)
         return 2

@@ -23,10 +23,10 @@ class Kills(unittest.TestCase):
         self.assertEqual(report.killed, servers)
 
     def test_two_windows_lose_nothing(self) -> None:
-        self.expect_nothing_lost(two_windows(self.server, servers=2, workers=5, seed=7), 2)
+        self.expect_nothing_lost(two_windows(self.server, servers=1, workers=4, seed=7), 1)
 
     def test_history_is_right_after_each_kill(self) -> None:
-        self.expect_nothing_lost(one_after_the_other(self.server, servers=3, seed=7), 3)
+        self.expect_nothing_lost(one_after_the_other(self.server, servers=2, seed=7), 2)
 
 
 if __name__ == "__main__":

@@ -6,7 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from ..line.conventions import Conventions
-from ..line.tasks import LineOutcome
+from ..line.tasks import LineOutcome, LineTask
 from .cells import MathCell, PlannedLine
 from .page import Executor, Memory, Page
 from .sources import Sources
@@ -33,12 +33,17 @@ def work_out_page(cells: Sequence[MathCell], conventions: Conventions, memory: M
 
     `sources` are other worksheets that its lines may use.
     """
-    known = set(memory)
-    answer = remembered(memory, execute)
+    fresh: list[LineTask] = []
+
+    def executed(task: LineTask) -> LineOutcome:
+        fresh.append(task)
+        return execute(task)
+
+    answer = remembered(memory, executed)
     lines: list[WorkedLine] = []
     for cell in Page(conventions, cells, sources).settle(answer):
         lines += [WorkedLine(line, outcome) for line, outcome in zip(cell.lines, cell.outcomes, strict=True) if outcome is not None]
-    return WorkedPage(tuple(lines), len(set(memory) - known))
+    return WorkedPage(tuple(lines), len(fresh))
 
 
 def remembered(memory: Memory, execute: Executor) -> Callable[[PlannedLine], LineOutcome]:
