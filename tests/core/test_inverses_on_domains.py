@@ -24,7 +24,7 @@ WITHOUT_NAMES = [
     ("a x + b", "(x - b)/a"),
     ("(2x + 1)/(x - 3)", "(3*x + 1)/(x - 2)"),
 ]
-ROUNDS = rounds(12)
+ROUNDS = rounds(8)
 
 
 class InversesOnDomains(unittest.TestCase):

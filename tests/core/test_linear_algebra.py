@@ -11,7 +11,7 @@ from math import comb
 from tests.core.lines import code, exact, notices, result
 from tests.rounds import rounds
 
-ROUNDS = rounds(12)
+ROUNDS = rounds(8)
 Matrix = list[list[int]]
 
 

@@ -9,7 +9,7 @@ from fractions import Fraction
 from tests.core.lines import result
 from tests.rounds import rounds
 
-ROUNDS = rounds(16)
+ROUNDS = rounds(10)
 
 
 def _number(q: Fraction | int) -> str:

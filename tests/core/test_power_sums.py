@@ -27,7 +27,7 @@ CLOSED = [
     ("x^k/k for k from 1 to oo", "-ln(1 - x)", ["x >= -1"]),
     ("1/x^k for k from 1 to oo", "1/(x - 1)", ["x < -1 or x > 1"]),
 ]
-ROUNDS = rounds(12)
+ROUNDS = rounds(8)
 
 
 class PowerSums(unittest.TestCase):

@@ -66,7 +66,7 @@ def _radical(rng: random.Random, depth: int) -> Node:
     return Power(Bracket(parts[0]), Number(str(rng.randint(2, 3))))
 
 #: Rounds of what is slow; more of them with the environment variable.
-ROUNDS = rounds(20)
+ROUNDS = rounds(12)
 
 
 class Properties(unittest.TestCase):

@@ -11,7 +11,7 @@ from tests.rounds import rounds
 
 from .lines import exact
 
-ROUNDS = rounds(12)
+ROUNDS = rounds(8)
 LETTERS = "xtp"
 NAMES = "abk"
 

@@ -23,7 +23,7 @@ from upper_slate.core.working.tidy.tidy import MAX_EXPANDED, tidy
 from .lines import code, exact, result
 
 x, y, k = sp.Symbol("x", real=True), sp.Symbol("y", real=True), sp.Symbol("k", real=True)
-ROUNDS = rounds(40)
+ROUNDS = rounds(24)
 
 
 class Polynomials(unittest.TestCase):
