@@ -23,6 +23,7 @@ _STUB = """
 
 class Print(InBrowser):
     theme = "dark"
+    leaves_traces = True  # a window that was on paper may be slow to come back to the screen
 
     def pdf(self) -> PdfReader:
         """What the browser's own menu would print."""
