@@ -145,6 +145,7 @@ class InBrowser(unittest.TestCase):
         before, address = self.page.url, self.application.url + path.lstrip("/")
         if before.startswith(self.application.url) and ("/w/" in before or "/w/" in address):
             self.page.mouse.move(0, 0)
+            self.page.wait_for_selector("main", state="attached")  # before its first page is there the application follows no address
             self.page.evaluate(_GO, path)
             self.wait_until("!document.querySelector('[data-before]')")
         else:
