@@ -45,8 +45,8 @@ class Edges(unittest.TestCase):
         rng = random.Random(5)
         mp.dps = 30
         grid = [mpf(10) ** (mpf(k) / 200) for k in range(-2400, 800)]
-        proved = 0
-        for _ in range(rounds(15)):
+        proved, tried = 0, rounds(15)
+        for _ in range(tried):
             typed, function = rng.choice(PRODUCTS)
             top, bottom = rng.choice([*range(-12, 0), *range(1, 40)]), rng.randint(3, 17)
             level = mpf(top) / bottom
@@ -58,4 +58,4 @@ class Edges(unittest.TestCase):
                 if solutions["complete"]:
                     self.assertEqual(len(solutions["list"]), changes)
                     proved += 1
-        self.assertGreater(proved, 10)
+        self.assertGreater(proved, 0.75 * tried)

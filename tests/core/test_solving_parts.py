@@ -108,7 +108,7 @@ class Ranges(unittest.TestCase):
             sp.atan(x),
             sp.sqrt(x + 7),
         ):
-            for _ in range(6):
+            for _ in range(10):
                 low = sp.Rational(pick.randint(-60, 60), 10)
                 high = low + sp.Rational(pick.randint(1, 40), 10)
                 bottom, top = range_of(expr, x, low, high)
@@ -293,7 +293,7 @@ class Missed(unittest.TestCase):
 
     def test_planted_solutions_are_found(self) -> None:
         pick = random.Random(41)
-        for _ in range(15):
+        for _ in range(25):
             place = pick.randint(0, 6)
             rises = [pick.choice((1, 2, 3, 5)) for _ in range(2)]
             roots = [pick.randint(0, 5) for _ in range(2)]

@@ -51,7 +51,7 @@ class Surfaces(unittest.TestCase):
         self.assertEqual(surface("a = 2", "graph z = a x y")["surface"]["letters"], ["x", "y", "z"])
 
     def test_poles_are_gaps_and_what_goes_far_out_is_cut(self) -> None:
-        for line in ("graph z = 1/(x - y)", "graph z = 1/(x^2 + y^2)", "graph z = sqrt(4 - x^2 - y^2)"):
+        for line in ("graph z = 1/(x - y)", "graph z = 1/(x^2 + y^2)", "graph z = ln(x) + y", "graph z = sqrt(4 - x^2 - y^2)"):
             with self.subTest(line):
                 found = surface(line)["surface"]
                 gaps = sum(height is None for row in found["heights"] for height in row)

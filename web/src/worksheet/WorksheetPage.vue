@@ -181,7 +181,7 @@ function below(event: MouseEvent): void {
         <button class="at-top" tabindex="-1" aria-label="Insert a line at the top" @click="sheet.activate(sheet.freshLine(null), 'end')"><span>+</span></button>
         <div ref="page" class="cells" @click="below">
           <template v-for="row in rows" :key="row.key">
-            <CellSlot v-if="'cell' in row" v-measured :cell="row.cell" />
+            <CellSlot v-if="'cell' in row" v-measured="row.cell" :cell="row.cell" />
             <div v-else class="far" :style="{ height: `${row.height}px` }" />
           </template>
         </div>

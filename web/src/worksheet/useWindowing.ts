@@ -97,12 +97,18 @@ export function useWindowing(cells: Ref<CellData[]>, column: Ref<HTMLElement | u
 
   function measure(slot: HTMLElement): void {
     const seen = slot.getBoundingClientRect().height;
-    const cell = cells.value.find((one) => one.id === slot.dataset.slot);
+    const cell = shown.get(slot);
     if (seen && cell) heights.set(cell.id, { seen, likely: scale.value * likely(cell) });
   }
 
-  const vMeasured: Directive<HTMLElement> = {
-    mounted: (slot) => sizes.observe(slot),
+  /** The cell of each slot on the page. */
+  const shown = new WeakMap<HTMLElement, CellData>();
+  const vMeasured: Directive<HTMLElement, CellData> = {
+    mounted: (slot, { value }) => {
+      shown.set(slot, value);
+      sizes.observe(slot);
+    },
+    updated: (slot, { value }) => shown.set(slot, value),
     beforeUnmount: (slot) => sizes.unobserve(slot),
   };
 
