@@ -82,6 +82,21 @@ class Keeping(InBrowser):
         expect(self.page.locator(".problem")).to_have_count(0)
         self.expect_result(2, "42")
 
+    def test_what_is_preferred_outlives_a_server_that_does_not_answer(self) -> None:
+        """A size that never came to the server is not put back by what the server has, whenever the window is opened again."""
+        self.page.route("**/api/preferences", lambda route: route.abort() if route.request.method == "PUT" else route.continue_())
+        self.keys("Alt+=")
+        self.page.wait_for_timeout(600)  # it is sent in vain
+        self.page.reload()
+        self.page.wait_for_selector(".slot")
+        size = "() => JSON.parse(localStorage.getItem('preferences')).textSize"
+        self.assertEqual(self.page.evaluate(size), 115)
+        self.page.unroute("**/api/preferences")
+        with self.page.expect_response(lambda answer: answer.request.method == "PUT" and answer.url.endswith("/api/preferences")) as sent:
+            self.page.reload()
+        self.assertEqual(sent.value.json()["textSize"], 115)
+        self.wait_until("localStorage.getItem('preferences unsent') === null")
+
     def test_seven_windows_of_one_browser_are_open_at_once(self) -> None:
         """A browser opens six connections to one address at most: windows that held one each would shut out the seventh."""
         self.type_line("a = 2")

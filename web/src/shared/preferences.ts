@@ -28,16 +28,16 @@ export function enlarge(by: -1 | 1): void {
 
 /** What the server has, as far as this window knows: what is the same is not sent again. */
 let known = JSON.stringify(preferences.value);
-/** A change that is on its way to the server is newer than anything that comes from there. */
-let isSending = false;
+/** Kept until the server has a change, however often the window is closed before: what is not there yet is newer than anything that comes from there. */
+const unsent = useLocalStorage<string | null>("preferences unsent", null);
 
 /** Follows the server: what was set in another browser is taken over at the start and whenever this window is looked at again. */
 export function sharePreferences(): void {
   watch(preferences, () => {
     if (JSON.stringify(preferences.value) === known) return;
-    isSending = true;
+    unsent.value = "yes";
     void sendSoon();
-  }, { deep: true });
+  }, { deep: true, flush: "sync" });
   useEventListener(document, "visibilitychange", () => void (document.visibilityState === "visible" && receive()));
   void receive();
 }
@@ -47,18 +47,20 @@ const sendSoon = useDebounceFn(send, 300);
 async function send(): Promise<void> {
   const text = JSON.stringify(preferences.value);
   try {
-    const { data } = await api.PUT("/api/preferences", { body: preferences.value });
+    const { data, response } = await api.PUT("/api/preferences", { body: preferences.value });
     if (data) known = text;
+    const isRefused = response.status >= 400 && response.status < 500;
+    if ((data || isRefused) && JSON.stringify(preferences.value) === text) unsent.value = null;
   } catch {
-    // the server does not answer: this browser keeps them, and sends them with the next change
+    // the server does not answer: this browser keeps them, and sends them when it is looked at again or with the next change
   }
-  isSending = false;
 }
 
 async function receive(): Promise<void> {
+  if (unsent.value) return send();
   try {
     const { data, response } = await api.GET("/api/preferences");
-    if (!response.ok || isSending) return;
+    if (!response.ok || unsent.value) return;
     if (!data) return void send(); // none were ever set there
     const next = { ...USUAL, ...data, print: { ...USUAL.print, ...data.print } } as Preferences;
     known = JSON.stringify(next);
