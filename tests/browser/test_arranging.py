@@ -208,6 +208,17 @@ class Arranging(InBrowser):
         self.keys("Enter")  # the cell has the focus again, and opens
         self.wait_for_editor()
 
+    def test_what_is_asked_of_a_line_before_it_has_a_result_comes_with_the_result(self) -> None:
+        self.wait_for_editor()
+        self.page.keyboard.insert_text("59/6 + 1/3")
+        self.keys("Alt+i")
+        expect(self.page.locator(".ways .way").first).to_be_focused()
+        self.keys("Escape", "Enter", "End")
+        self.wait_for_editor()
+        self.page.keyboard.insert_text(" + 1/7")
+        self.keys("Escape", "Control+.")
+        self.expect_result(1, "10.3095", "≈")
+
 
 if __name__ == "__main__":
     unittest.main()

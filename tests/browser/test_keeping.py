@@ -84,14 +84,16 @@ class Keeping(InBrowser):
 
     def test_what_is_preferred_outlives_a_server_that_does_not_answer(self) -> None:
         """A size that never came to the server is not put back by what the server has, whenever the window is opened again."""
-        self.page.route("**/api/preferences", lambda route: route.abort() if route.request.method == "PUT" else route.continue_())
+        context = self.page.context  # its other windows are told of the change, and would send it
+        context.route("**/api/preferences", lambda route: route.abort() if route.request.method == "PUT" else route.continue_())
+        self.addCleanup(context.unroute, "**/api/preferences")
         self.keys("Alt+=")
         self.page.wait_for_timeout(600)  # it is sent in vain
         self.page.reload()
         self.page.wait_for_selector(".slot")
         size = "() => JSON.parse(localStorage.getItem('preferences')).textSize"
         self.assertEqual(self.page.evaluate(size), 115)
-        self.page.unroute("**/api/preferences")
+        context.unroute("**/api/preferences")
         with self.page.expect_response(lambda answer: answer.request.method == "PUT" and answer.url.endswith("/api/preferences")) as sent:
             self.page.reload()
         self.assertEqual(sent.value.json()["textSize"], 115)

@@ -17,7 +17,9 @@ const USUAL: Preferences = {
   enter: "go on", textSize: 100, theme: "system", conventions: {}, shelfOrder: "changed", print: { numbers: true, results: true, conventions: true, names: false, paper: "A4" }, handbookDone: [],
 };
 
-export const preferences = useLocalStorage<Preferences>("preferences", USUAL, { mergeDefaults: (stored, usual) => ({ ...usual, ...stored, print: { ...usual.print, ...stored.print } }) });
+const merged = (stored: Partial<Preferences>): Preferences => ({ ...USUAL, ...stored, print: { ...USUAL.print, ...stored.print } });
+
+export const preferences = useLocalStorage<Preferences>("preferences", USUAL, { mergeDefaults: merged, listenToStorageChanges: false });
 
 export const printChoices = computed({ get: () => preferences.value.print, set: (print) => (preferences.value = { ...preferences.value, print }) });
 
@@ -38,6 +40,10 @@ export function sharePreferences(): void {
     unsent.value = "yes";
     void sendSoon();
   }, { deep: true, flush: "sync" });
+  useEventListener(window, "storage", ({ key, newValue }: StorageEvent) => {
+    // another window of this browser; one that clears what the browser keeps prefers nothing by that
+    if (key === "preferences" && newValue) preferences.value = merged(JSON.parse(newValue) as Partial<Preferences>);
+  });
   useEventListener(document, "visibilitychange", () => void (document.visibilityState === "visible" && receive()));
   void receive();
 }
@@ -62,7 +68,7 @@ async function receive(): Promise<void> {
     const { data, response } = await api.GET("/api/preferences");
     if (!response.ok || unsent.value) return;
     if (!data) return void send(); // none were ever set there
-    const next = { ...USUAL, ...data, print: { ...USUAL.print, ...data.print } } as Preferences;
+    const next = merged(data as Partial<Preferences>);
     known = JSON.stringify(next);
     if (known !== JSON.stringify(preferences.value)) preferences.value = next;
   } catch {

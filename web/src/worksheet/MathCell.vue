@@ -44,16 +44,26 @@ function refocus(event: MouseEvent): void {
 
 /** The line whose ways to write it are asked for by keyboard: the last that has some. */
 const waysLine = ref(-1);
+/** They are asked for, and shown as soon as the line that was just written has been worked out. */
+const waysAwaited = ref(false);
 watch(() => sheet.waysAsked === props.cell.id, async (asked) => {
   if (!asked) return;
   sheet.waysAsked = null;
   waysLine.value = -1;
   await nextTick();
-  waysLine.value = lines.value.reduce((found, line, index) => (!line.error && (line.forms.length || line.decimal) ? index : found), -1);
+  waysAwaited.value = true;
 }, { immediate: true });
+watch([waysAwaited, lines, isStale], () => {
+  if (!waysAwaited.value || !lines.value.length || isStale.value || lines.value.some((line) => line.kind === "busy" || line.busySince || line.waitsFor?.length)) return;
+  waysAwaited.value = false;
+  waysLine.value = lines.value.reduce((found, line, index) => (!line.error && (line.forms.length || line.decimal) ? index : found), -1);
+});
 
-// asked for once: a line that is typeset anew does not open them again
-watch(isOpen, () => (waysLine.value = -1));
+// asked for once: neither a line that is typeset anew opens them again, nor one that the student has left
+watch([isOpen, () => sheet.mark], () => {
+  waysLine.value = -1;
+  waysAwaited.value = false;
+});
 
 /** A line that a step goes on from shares its row with that step. */
 function goesOn(index: number): boolean {

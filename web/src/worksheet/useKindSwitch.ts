@@ -12,7 +12,7 @@ export function useKindSwitch() {
     const display = sheet.cellOf(cell)?.display ?? {};
     const convention = sheet.conventions.results ?? "exact";
     const written = sheet.active === cell ? sheet.editor?.lineAtCursor?.() : undefined;
-    const lines = written ? [written] : (sheet.results.get(cell) ?? []).map((result, index) => ({ index, result }));
+    const lines = written ? [written] : atRest(cell);
     const chosen = lines.flatMap(({ index, result }) => {
       const wanted = display[`line${index}`] as string | undefined;
       // what is still being worked out may have decimals: the choice waits for it
@@ -20,6 +20,15 @@ export function useKindSwitch() {
       return other ? [[`line${index}`, other]] : [];
     });
     if (chosen.length) sheet.setDisplay(cell, Object.fromEntries(chosen));
+  }
+
+  /** The lines of a cell with what came of them as they stand there now. */
+  function atRest(cell: string) {
+    const found = sheet.results.get(cell) ?? [];
+    return (sheet.cellOf(cell)?.text ?? "").split("\n").map((source, index) => {
+      const result = found[index];
+      return { index, result: result?.source === source && result.kind !== "busy" ? result : undefined };
+    });
   }
 
   function switchAll(): void {
