@@ -44,7 +44,7 @@ function act(command: string, path: string): void {
           @click="emit('go', { folder: folder.path })" @dragover.prevent="over = folder.path" @dragleave="over = null" @drop.prevent.stop="drop($event, folder.path)">
           <span>{{ nameOf(folder.path) }}</span><small>{{ folder.count }}</small>
         </button>
-        <ElDropdown trigger="click" @command="(command: string) => act(command, folder.path)">
+        <ElDropdown trigger="click" :persistent="false" @command="(command: string) => act(command, folder.path)">
           <button class="more" :aria-label="`What to do with the folder ${folder.path}`">⋯</button>
           <template #dropdown>
             <ElDropdownMenu>

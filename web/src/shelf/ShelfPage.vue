@@ -233,7 +233,7 @@ onMounted(async () => {
         </div>
         <div v-else-if="shown.length > 1" class="order">
           <span>Sorted by</span>
-          <ElSelect v-model="order" size="small" aria-label="Sorted by"><ElOption value="changed" label="last change" /><ElOption value="title" label="title" /></ElSelect>
+          <ElSelect v-model="order" :persistent="false" size="small" aria-label="Sorted by"><ElOption value="changed" label="last change" /><ElOption value="title" label="title" /></ElSelect>
           <button class="word" @click="archive({ ids: [], folder })">Save {{ folder ? "this folder" : "everything" }} as zip</button>
         </div>
         <p v-if="worksheets && !shown.length" class="empty">{{ folder ? "Nothing in this folder yet. Worksheets are moved here by dragging them onto its name, or by their menu." : "Nothing here yet. A new worksheet opens with an empty line: type a sum, and see what it comes to." }}</p>

@@ -58,7 +58,7 @@ function key(event: KeyboardEvent): void {
     </RouterLink>
     <ElCheckbox class="tick" :class="{ choosing }" :model-value="chosen" :aria-label="`Choose ${row.title}`" @update:model-value="emit('choose', Boolean($event))" />
     <div v-if="!hasMenu" class="menu"><button ref="more" class="more" aria-haspopup="menu" :aria-label="`What to do with ${row.title}`" @click="openMenu">⋯</button></div>
-    <ElDropdown v-else ref="menu" class="menu" trigger="click" @command="(what: string) => emit('act', what)">
+    <ElDropdown v-else ref="menu" class="menu" trigger="click" :persistent="false" @command="(what: string) => emit('act', what)">
       <button ref="more" class="more" :aria-label="`What to do with ${row.title}`">⋯</button>
       <template #dropdown>
         <ElDropdownMenu>

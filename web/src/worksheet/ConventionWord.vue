@@ -14,7 +14,7 @@ const emit = defineEmits<{ choose: [value: string]; closed: [] }>();
 </script>
 
 <template>
-  <ElDropdown ref="list" trigger="click" placement="bottom-start" @command="emit('choose', $event)" @visible-change="(open: boolean) => !open && emit('closed')">
+  <ElDropdown ref="list" trigger="click" :persistent="false" placement="bottom-start" @command="emit('choose', $event)" @visible-change="(open: boolean) => !open && emit('closed')">
     <button class="choice" :aria-label="`${label} ${words?.[value] ?? value}: change`" @keydown.esc="list?.handleClose()">{{ words?.[value] ?? value }}</button>
     <template #dropdown>
       <ElDropdownMenu :aria-label="label">

@@ -43,7 +43,7 @@ function leave(): void {
 </script>
 
 <template>
-  <ElPopover v-model:visible="isOpen" trigger="click" :width="240" placement="bottom-start" @after-enter="opened" @hide="emit('closed')">
+  <ElPopover v-model:visible="isOpen" trigger="click" :persistent="false" :width="240" placement="bottom-start" @after-enter="opened" @hide="emit('closed')">
     <template #reference><button ref="word" class="choice" :aria-label="`Decimals to ${said}: change`" :aria-expanded="isOpen">{{ said }}</button></template>
     <div ref="fields" @keydown.esc.stop.prevent="leave" @keydown.enter.stop.prevent="leave">
       <ElInputNumber class="count" :model-value="digits.count" :min="digits.unit === 'sf' ? 1 : 0" :max="50" aria-label="Number of digits" @change="choose($event)" />

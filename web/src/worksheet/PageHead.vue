@@ -68,7 +68,7 @@ function more(command: string): void {
     <button class="head-word narrow-only" data-keeps-editor @mousedown.prevent @click="showPanel('patterns')">Patterns</button>
     <button class="head-word wide-only" :disabled="!sheet.canUndo" @click="sheet.step('undo')">Undo</button>
     <button class="head-word wide-only" :disabled="!sheet.canRedo" @click="sheet.step('redo')">Redo</button>
-    <ElDropdown trigger="click" @command="more" @visible-change="opened">
+    <ElDropdown trigger="click" :persistent="false" @command="more" @visible-change="opened">
       <button class="head-word">More</button>
       <template #dropdown>
         <ElDropdownMenu>
