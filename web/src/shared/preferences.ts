@@ -19,7 +19,7 @@ const USUAL: Preferences = {
 
 const merged = (stored: Partial<Preferences>): Preferences => ({ ...USUAL, ...stored, print: { ...USUAL.print, ...stored.print } });
 
-export const preferences = useLocalStorage<Preferences>("preferences", USUAL, { mergeDefaults: merged, listenToStorageChanges: false });
+export const preferences = useLocalStorage<Preferences>("preferences", merged({}), { mergeDefaults: merged, writeDefaults: false, listenToStorageChanges: false });
 
 export const printChoices = computed({ get: () => preferences.value.print, set: (print) => (preferences.value = { ...preferences.value, print }) });
 
@@ -41,8 +41,11 @@ export function sharePreferences(): void {
     void sendSoon();
   }, { deep: true, flush: "sync" });
   useEventListener(window, "storage", ({ key, newValue }: StorageEvent) => {
-    // another window of this browser; one that clears what the browser keeps prefers nothing by that
-    if (key === "preferences" && newValue) preferences.value = merged(JSON.parse(newValue) as Partial<Preferences>);
+    // another window of this browser, which sends it; one that clears what the browser keeps prefers nothing by that
+    if (key !== "preferences" || !newValue) return;
+    const next = merged(JSON.parse(newValue) as Partial<Preferences>);
+    known = JSON.stringify(next);
+    preferences.value = next;
   });
   useEventListener(document, "visibilitychange", () => void (document.visibilityState === "visible" && receive()));
   void receive();
