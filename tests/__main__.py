@@ -13,6 +13,7 @@ import time
 import unittest
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
+from typing import ClassVar
 
 ROOT = Path(__file__).resolve().parents[1]
 CASES = ROOT.parent / "shared" / "cases"
@@ -84,12 +85,27 @@ def modules_of(what: str) -> list[str]:
     return [".".join(file.relative_to(ROOT).with_suffix("").parts) for file in files]
 
 
+class _Timed(unittest.TextTestResult):
+    """Notes how long each test takes, to be told where the time goes."""
+
+    took: ClassVar[list[tuple[float, str]]] = []
+
+    def startTest(self, test: unittest.TestCase) -> None:
+        self._begun = time.monotonic()
+        super().startTest(test)
+
+    def stopTest(self, test: unittest.TestCase) -> None:
+        self.took.append((time.monotonic() - self._begun, test.id().rsplit(".", 1)[1]))
+        super().stopTest(test)
+
+
 def _folder(what: str) -> Count:
     start = time.monotonic()
     suite = unittest.defaultTestLoader.loadTestsFromNames(modules_of(what))
-    result = unittest.TextTestRunner(verbosity=1, stream=sys.stdout).run(suite)
+    result = unittest.TextTestRunner(verbosity=1, stream=sys.stdout, resultclass=_Timed).run(suite)
     wrong = len(result.failures) + len(result.errors)
-    print(f"tests/{what}: {result.testsRun} tests in {time.monotonic() - start:.1f} s", flush=True)
+    longest = ", ".join(f"{name} {seconds:.1f} s" for seconds, name in sorted(_Timed.took, reverse=True)[:3])
+    print(f"tests/{what}: {result.testsRun} tests in {time.monotonic() - start:.1f} s; longest: {longest}", flush=True)
     return max(result.testsRun - wrong, 0), wrong
 
 

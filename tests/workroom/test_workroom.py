@@ -199,6 +199,17 @@ class Fair(unittest.TestCase):
         for k in range(4):
             self.assertEqual(self.room.work_out(task(f"{k} + 9")).result["exact"]["text"], str(k + 9))
 
+    @patch("upper_slate.workroom.workroom.TAKEN_UP", 1000.0)
+    @patch("upper_slate.workroom.workroom.TAKEN_UP_NEW", 1000.0)
+    def test_a_line_soon_goes_to_another_worker_where_the_maker_of_its_own_is_gone(self) -> None:
+        """What was ended with its maker may have held what its successor needs in order to speak, which then is there and mute: as a stopped one is."""
+        for lane in self.room.lanes:
+            lane._maker = 1
+        self.signal_workers(signal.SIGSTOP)
+        with self.assertLogs("upper_slate.workroom.workroom", "WARNING"):
+            found = self.room.submit(task("6 + 10")).outcome_within(50)
+        self.assertEqual(found and found.result["exact"]["text"], "16")
+
     def test_closing_ends_what_waits(self) -> None:
         slow = self.endless(5)
         self.room.close()

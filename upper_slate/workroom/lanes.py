@@ -5,6 +5,7 @@ from __future__ import annotations
 import logging
 import multiprocessing
 import threading
+from multiprocessing import forkserver
 
 from pebble import CONSTS, ProcessFuture, ProcessPool
 
@@ -21,6 +22,12 @@ _LATER = 0.25
 _log = logging.getLogger(__name__)
 
 
+def _maker() -> int | None:
+    """The process that makes workers, as far as one was started."""
+    found: int | None = getattr(forkserver._forkserver, "_forkserver_pid", None)
+    return found
+
+
 class Lane:
     """One worker; `job` is what it is at. A slow lane is closed after its line, since a process may not raise its priority again."""
 
@@ -35,6 +42,12 @@ class Lane:
         self.is_slow = False
         #: whether its worker has answered: then it is at a line as soon as that is sent
         self.is_warm = False
+        self._maker: int | None = None
+
+    @property
+    def is_orphaned(self) -> bool:
+        """Whether the process that made its worker was replaced: the worker was ended with it, and may have held what the next needs in order to speak."""
+        return self._maker is not None and self._maker != _maker()
 
     @property
     def is_alive(self) -> bool:
@@ -46,7 +59,9 @@ class Lane:
 
     def send(self, task: LineTask, limit: float) -> ProcessFuture:
         """Sends a line; it is ended after so many seconds."""
-        return self.pool.schedule(work, args=[task, self._nice_after], timeout=limit)
+        future = self.pool.schedule(work, args=[task, self._nice_after], timeout=limit)
+        self._maker = self._maker or _maker()
+        return future
 
     def warm_up(self, limit: float) -> None:
         """Makes the worker ready now. Where that fails it is not alive, and is replaced when a line comes."""

@@ -13,6 +13,8 @@ SHORT: Final = 0.7
 #: Seconds in which a worker that has answered before takes a line up, also on a busy machine; one that is only being made may need more.
 TAKEN_UP: Final = 10.0
 TAKEN_UP_NEW: Final = 40.0
+#: The same for a worker whose maker is gone: where it was ended in the middle of something, nothing that is sent to its successor arrives.
+TAKEN_UP_ORPHANED: Final = 3.0
 #: So many seconds after its limit a line has been ended, whatever happens.
 OVERDUE: Final = 20.0
 #: So many slow lines go on at once; what is put back begins anew, so there is room for a page of graphs.

@@ -18,7 +18,7 @@ from pebble import ProcessExpired, ProcessFuture
 from ..core.line.tasks import LineOutcome, LineTask
 from .jobs import Job, Ticket
 from .lanes import Lane
-from .limits import MEMORY_LIMIT, SHORT, SLOW_PLACES_OF_ONE, TAKEN_UP, TAKEN_UP_NEW, TIME_LIMIT
+from .limits import MEMORY_LIMIT, SHORT, SLOW_PLACES_OF_ONE, TAKEN_UP, TAKEN_UP_NEW, TAKEN_UP_ORPHANED, TIME_LIMIT
 
 #: How often it is looked whether a line has become slow.
 _LOOK: Final = 0.05
@@ -226,7 +226,7 @@ class Workroom:
                 if self._closed:
                     return
                 for lane in (*self._quick, *self._slow_lanes):
-                    if lane.job is not None and lane.job.is_lost(TAKEN_UP if lane.is_warm else TAKEN_UP_NEW):
+                    if lane.job is not None and lane.job.is_lost(TAKEN_UP_ORPHANED if lane.is_orphaned else TAKEN_UP if lane.is_warm else TAKEN_UP_NEW):
                         self._take_back(lane, lane.job)
                 for lane in list(self._quick):
                     if lane.job is not None and lane.job.seconds > SHORT:
