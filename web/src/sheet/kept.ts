@@ -26,6 +26,9 @@ interface Kept {
   typed: Typed[];
 }
 
+/** With the places in the browser where it stands. */
+export type LeftBehind = Kept & { keys: string[] };
+
 const PREFIX = "unconfirmed";
 
 function place(worksheet: string, client: string): string {
@@ -47,13 +50,14 @@ export function markOpen(client: string): void {
   void navigator.locks?.request(`${PREFIX} ${client}`, () => new Promise(() => {}));
 }
 
-/** What windows that are gone left behind for a worksheet; it is taken away from there. */
-export async function takeOver(worksheet: string, client: string): Promise<Kept> {
+/** What windows that are gone left behind for a worksheet; it stays there until it is forgotten. */
+export async function leftBehind(worksheet: string, client: string): Promise<LeftBehind> {
   const open = new Set((await navigator.locks?.query())?.held?.map((lock) => lock.name) ?? []);
-  const found: Kept = { batches: [], typed: [] };
+  const found: LeftBehind = { batches: [], typed: [], keys: [] };
   for (const key of Object.keys(localStorage)) {
     const [prefix, sheet, owner] = key.split(" ");
     if (prefix !== PREFIX || sheet !== worksheet || owner === client || open.has(`${PREFIX} ${owner}`)) continue;
+    found.keys.push(key);
     try {
       const kept = JSON.parse(localStorage.getItem(key) ?? "{}") as Partial<Kept>;
       found.batches.push(...(kept.batches ?? []).map((batch) => ({ ...batch, again: true })));
@@ -61,7 +65,11 @@ export async function takeOver(worksheet: string, client: string): Promise<Kept>
     } catch {
       // not ours, or cut off: nothing that could be used
     }
-    localStorage.removeItem(key);
   }
   return found;
+}
+
+/** What was left behind has been taken over. */
+export function forget(keys: string[]): void {
+  for (const key of keys) localStorage.removeItem(key);
 }

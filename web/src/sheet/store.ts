@@ -5,7 +5,7 @@ import { computed } from "vue";
 import { api, sentence } from "../shared/api/client";
 import { THIS_WINDOW } from "../shared/thisWindow";
 import { USUAL_CONVENTIONS } from "../shared/preferences";
-import { keep, markOpen, takeOver, type Batch, type Typed } from "./kept";
+import { forget, keep, leftBehind, markOpen, type Batch, type LeftBehind, type Typed } from "./kept";
 import { useOutbox } from "./outbox";
 import { sheetState } from "./sheetState";
 import { useChanges } from "./useChanges";
@@ -70,29 +70,28 @@ export const useWorksheet = defineStore("worksheet", () => {
     if (batch.creates) events.open(id.value);
   }
 
-  /** The identity of a worksheet that was begun here and never reached the server: what was written into it is sent now. */
-  async function beginAgain(worksheet: string): Promise<void> {
-    const left = await takeOver(worksheet, THIS_WINDOW);
-    if (!left.batches[0]?.creates) return;
-    outbox.adopt(left.batches);
-    await outbox.whenEmpty();
-    await reload();
-    left.typed.forEach(restore);
+  /** Takes up what another window left behind; that stays in the browser until it stands with what this window sends. */
+  function takeUp(left: LeftBehind): void {
+    if (left.batches.length) outbox.adopt(left.batches);
+    forget(left.keys);
   }
 
   async function open(worksheet: string): Promise<void> {
     close();
     id.value = worksheet;
+    const left = await leftBehind(worksheet, THIS_WINDOW);
+    if (id.value !== worksheet) return;
     await reload(FIRST_SCREEN); // the rest comes with the events
-    if (missing.value) await beginAgain(worksheet);
-    if (!loaded.value) return;
-    events.open(worksheet);
-    const left = await takeOver(worksheet, THIS_WINDOW);
+    // a worksheet that was begun in a window that is gone may never have reached the server: it is made now
+    const isMade = missing.value && left.batches[0]?.creates;
+    if (!loaded.value && !isMade) return;
+    takeUp(left); // before anything that is done here, since it is older
+    if (loaded.value) events.open(worksheet);
     if (left.batches.length) {
-      outbox.adopt(left.batches);
       await outbox.whenEmpty();
       await reload();
     }
+    if (!loaded.value) return;
     left.typed.forEach(restore);
     void refreshNames();
   }

@@ -22,10 +22,12 @@ export function useKindSwitch() {
     if (chosen.length) sheet.setDisplay(cell, Object.fromEntries(chosen));
   }
 
-  /** The lines of a cell with what came of them as they stand there now. */
-  function atRest(cell: string) {
-    const found = sheet.results.get(cell) ?? [];
-    return (sheet.cellOf(cell)?.text ?? "").split("\n").map((source, index) => {
+  /** The lines of a cell with what came of them as they stand there now; of a note its values. */
+  function atRest(id: string) {
+    const found = sheet.results.get(id) ?? [];
+    const cell = sheet.cellOf(id);
+    if (cell?.kind !== "math") return found.map((result, index) => ({ index, result }));
+    return cell.text.split("\n").map((source, index) => {
       const result = found[index];
       return { index, result: result?.source === source && result.kind !== "busy" ? result : undefined };
     });
