@@ -117,6 +117,21 @@ class Access(InBrowser):
             expect(dialog).to_be_hidden()
             self.page.wait_for_timeout(300)  # and gives the focus back before the next menu is opened
 
+    def test_the_menu_of_the_head_is_within_the_window(self) -> None:
+        self.open_worksheet("1 + 1")
+        for width, height in ((1280, 800), (390, 844)):
+            self.page.set_viewport_size({"width": width, "height": height})
+            self.page.get_by_role("button", name="More").click()
+            expect(self.page.get_by_role("menuitem", name="Save as Markdown")).to_be_visible()
+            self.page.wait_for_timeout(300)  # it fades in from a little above its place
+            box = self.page.get_by_role("menu").bounding_box()
+            assert box
+            self.assertGreaterEqual(box["x"], 0)
+            self.assertLessEqual(box["x"] + box["width"], width)
+            self.assertLessEqual(box["y"] + box["height"], height)
+            self.keys("Escape")
+            expect(self.page.get_by_role("menu")).to_be_hidden()
+
     def test_every_result_and_verdict_has_text(self) -> None:
         self.open_demo("Hexagon cells")
         results = self.page.locator(".slot .value")

@@ -30,6 +30,7 @@ interface Kept {
 export type LeftBehind = Kept & { keys: string[] };
 
 const PREFIX = "unconfirmed";
+const NOBODY = "nobody";
 
 function place(worksheet: string, client: string): string {
   return `${PREFIX} ${worksheet} ${client}`;
@@ -69,7 +70,12 @@ export async function leftBehind(worksheet: string, client: string): Promise<Lef
   return found;
 }
 
-/** What was left behind has been taken over. */
-export function forget(keys: string[]): void {
-  for (const key of keys) localStorage.removeItem(key);
+/** The changes that were left behind have been taken over; what was being typed stays, under a name that no window has, until it stands in its cell again. */
+export function forgetChanges(worksheet: string, left: LeftBehind): void {
+  for (const key of left.keys) localStorage.removeItem(key);
+  keep(worksheet, NOBODY, { batches: [], typed: left.typed });
+}
+
+export function forgetTyped(worksheet: string): void {
+  keep(worksheet, NOBODY, { batches: [], typed: [] });
 }

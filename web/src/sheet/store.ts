@@ -5,7 +5,7 @@ import { computed } from "vue";
 import { api, sentence } from "../shared/api/client";
 import { THIS_WINDOW } from "../shared/thisWindow";
 import { USUAL_CONVENTIONS } from "../shared/preferences";
-import { forget, keep, leftBehind, markOpen, type Batch, type LeftBehind, type Typed } from "./kept";
+import { forgetChanges, forgetTyped, keep, leftBehind, markOpen, type Batch, type LeftBehind, type Typed } from "./kept";
 import { useOutbox } from "./outbox";
 import { sheetState } from "./sheetState";
 import { useChanges } from "./useChanges";
@@ -73,7 +73,7 @@ export const useWorksheet = defineStore("worksheet", () => {
   /** Takes up what another window left behind; that stays in the browser until it stands with what this window sends. */
   function takeUp(left: LeftBehind): void {
     if (left.batches.length) outbox.adopt(left.batches);
-    forget(left.keys);
+    forgetChanges(id.value, left);
   }
 
   async function open(worksheet: string): Promise<void> {
@@ -91,8 +91,10 @@ export const useWorksheet = defineStore("worksheet", () => {
       await outbox.whenEmpty();
       await reload();
     }
-    if (!loaded.value) return;
+    if (!loaded.value || id.value !== worksheet) return;
     left.typed.forEach(restore);
+    keepNow(); // as of this window
+    forgetTyped(worksheet);
     void refreshNames();
   }
 

@@ -16,6 +16,7 @@ import { useRoute, useRouter } from "vue-router";
 import { api, type Schemas, type WorksheetRow } from "../shared/api/client";
 import AppHead from "../shared/AppHead.vue";
 import { download } from "../shared/download";
+import { fileKinds, loadFileKinds } from "../shared/fileKinds";
 import { newId } from "../shared/newId";
 import { preferences } from "../shared/preferences";
 import ThemeSwitch from "../shared/ThemeSwitch.vue";
@@ -38,7 +39,6 @@ const folder = computed(() => (place.value === "bin" ? "" : (place.value.folder 
 const order = computed({ get: () => preferences.value.shelfOrder, set: (next) => (preferences.value.shelfOrder = next) });
 const shelf = useShelf(() => place.value, () => order.value);
 const { worksheets, folders, binned, problem, shown } = shelf;
-const kinds = ref<Schemas["FileKind"][]>([]);
 const question = ref<Question | null>(null);
 const heading = computed(() => (place.value === "bin" ? "Bin" : folder.value ? nameOf(folder.value) : "Worksheets"));
 
@@ -197,7 +197,7 @@ async function picked(): Promise<void> {
 onMounted(async () => {
   document.title = "Upper Slate";
   await shelf.load();
-  kinds.value = (await api.GET("/api/kinds").catch(() => ({ data: undefined }))).data ?? [];
+  await loadFileKinds();
   setTimeout(() => void import("../worksheet/WorksheetPage.vue").catch(() => undefined), 400); // the worksheet's scripts are there before one is opened
 });
 </script>
@@ -239,7 +239,7 @@ onMounted(async () => {
         <p v-if="worksheets && !shown.length" class="empty">{{ folder ? "Nothing in this folder yet. Worksheets are moved here by dragging them onto its name, or by their menu." : "Nothing here yet. A new worksheet opens with an empty line: type a sum, and see what it comes to." }}</p>
         <ul class="cards">
           <li v-for="(row, index) in shown" :key="row.id">
-            <WorksheetCard :at-once="index < 12" :row="row" :chosen="chosen.has(row.id)" :choosing="chosen.size > 0" :with-folder="!folder" :kinds="kinds" @act="act($event, row)" @choose="choose(row.id, $event)" @drag="drag($event, row.id)" />
+            <WorksheetCard :at-once="index < 12" :row="row" :chosen="chosen.has(row.id)" :choosing="chosen.size > 0" :with-folder="!folder" :kinds="fileKinds" @act="act($event, row)" @choose="choose(row.id, $event)" @drag="drag($event, row.id)" />
           </li>
         </ul>
       </template>

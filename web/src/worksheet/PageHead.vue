@@ -6,11 +6,11 @@ import "element-plus/es/components/segmented/style/css";
 
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from "element-plus/es/components/dropdown/index";
 import { ElSegmented } from "element-plus/es/components/segmented/index";
-import { nextTick, ref } from "vue";
+import { nextTick, onMounted } from "vue";
 
-import { api, type Schemas } from "../shared/api/client";
 import AppHead from "../shared/AppHead.vue";
 import { download } from "../shared/download";
+import { fileKinds, loadFileKinds } from "../shared/fileKinds";
 import { enlarge } from "../shared/preferences";
 import { panelOpen, showPanel } from "../sheet/panel";
 import { useWorksheet } from "../sheet/store";
@@ -21,11 +21,10 @@ const sheet = useWorksheet();
 
 const KINDS = [{ value: "exact", label: "Exact" }, { value: "decimal", label: "Decimal" }, { value: "both", label: "Both" }];
 
-/** The kinds of files as which it can be saved; asked for when the menu opens. */
-const kinds = ref<Schemas["FileKind"][]>([]);
-async function opened(open: boolean): Promise<void> {
-  if (!open) return back();
-  if (!kinds.value.length) kinds.value = (await api.GET("/api/kinds").catch(() => ({ data: undefined }))).data ?? [];
+onMounted(loadFileKinds);
+/** Where the server did not answer before, it is asked for them again. */
+function opened(open: boolean): void {
+  void (open ? loadFileKinds() : back());
 }
 
 /** What takes the focus itself. */
@@ -84,7 +83,7 @@ function more(command: string): void {
           <ElDropdownItem command="smaller">Smaller text</ElDropdownItem>
           <ElDropdownItem command="preferences">Preferences</ElDropdownItem>
           <ElDropdownItem divided command="print">Print</ElDropdownItem>
-          <ElDropdownItem v-for="kind in kinds" :key="kind.ending" :command="`save ${kind.ending}`">Save as {{ kind.name }}</ElDropdownItem>
+          <ElDropdownItem v-for="kind in fileKinds" :key="kind.ending" :command="`save ${kind.ending}`">Save as {{ kind.name }}</ElDropdownItem>
         </ElDropdownMenu>
       </template>
     </ElDropdown>
