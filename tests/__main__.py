@@ -101,6 +101,7 @@ class _Timed(unittest.TextTestResult):
 
 def _folder(what: str) -> Count:
     start = time.monotonic()
+    _Timed.took.clear()
     suite = unittest.defaultTestLoader.loadTestsFromNames(modules_of(what))
     result = unittest.TextTestRunner(verbosity=1, stream=sys.stdout, resultclass=_Timed).run(suite)
     wrong = len(result.failures) + len(result.errors)
