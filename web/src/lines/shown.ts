@@ -38,6 +38,11 @@ export function isInDecimals(line: Line, choice: string): boolean {
   return choice === "decimal" || line.digits.some((item: Form) => item.name === choice);
 }
 
+/** Whether a line has still to be worked out as it stands: it is at work, waits, or never had a result. */
+export function isAtWork(line: Line): boolean {
+  return line.kind === "busy" || Boolean(line.busySince) || Boolean(line.waitsFor?.length);
+}
+
 /** Whole numbers with more digits than this are shown by their ends; the whole can be opened. */
 const LONG = /\d{61,}/g;
 

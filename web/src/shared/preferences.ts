@@ -53,16 +53,25 @@ export function sharePreferences(): void {
 
 const sendSoon = useDebounceFn(send, 300);
 
+let isSending = false;
+
+/** One after the other, the newest last: two that overtake each other would leave the older one at the server. */
 async function send(): Promise<void> {
-  const text = JSON.stringify(preferences.value);
+  if (isSending) return;
+  isSending = true;
+  let text = "";
   try {
-    const { data, response } = await api.PUT("/api/preferences", { body: preferences.value });
-    if (data) known = text;
-    const isRefused = response.status >= 400 && response.status < 500;
-    if ((data || isRefused) && JSON.stringify(preferences.value) === text) unsent.value = null;
+    while (text !== JSON.stringify(preferences.value)) {
+      text = JSON.stringify(preferences.value);
+      const { data, response } = await api.PUT("/api/preferences", { body: preferences.value });
+      if (data) known = text;
+      const isRefused = response.status >= 400 && response.status < 500;
+      if ((data || isRefused) && JSON.stringify(preferences.value) === text) unsent.value = null;
+    }
   } catch {
     // the server does not answer: this browser keeps them, and sends them when it is looked at again or with the next change
   }
+  isSending = false;
 }
 
 async function receive(): Promise<void> {

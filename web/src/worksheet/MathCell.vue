@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { CellData } from "../shared/api/client";
 import { CellEditor } from "../editor/later";
 import { taken, type Offer } from "../lines/offers";
+import { isAtWork } from "../lines/shown";
 import LineView from "./LineView.vue";
 import { useWorksheet } from "../sheet/store";
 import { placeWords } from "./wordsInPlace";
@@ -54,7 +55,7 @@ watch(() => sheet.waysAsked === props.cell.id, async (asked) => {
   waysAwaited.value = true;
 }, { immediate: true });
 watch([waysAwaited, lines, isStale], () => {
-  if (!waysAwaited.value || !lines.value.length || isStale.value || lines.value.some((line) => line.kind === "busy" || line.busySince || line.waitsFor?.length)) return;
+  if (!waysAwaited.value || !lines.value.length || isStale.value || lines.value.some(isAtWork)) return;
   waysAwaited.value = false;
   waysLine.value = lines.value.reduce((found, line, index) => (!line.error && (line.forms.length || line.decimal) ? index : found), -1);
 });
