@@ -6,7 +6,7 @@ import { typesetHtml } from "../shared/katex";
 import { entries, type Entry } from "../shared/vocabulary";
 import type { useWorksheet } from "../sheet/store";
 import { insertPattern } from "./gaps";
-import { completeUse, useSoFar } from "./sourceCompletion";
+import { completeUse, useSoFar, useSoFarAt } from "./sourceCompletion";
 
 type Sheet = ReturnType<typeof useWorksheet>;
 
@@ -47,8 +47,7 @@ function sampleOf(completion: Offered): HTMLElement {
 
 /** A line that uses another worksheet is completed by what that has. */
 function offers(context: CompletionContext, sheet: Sheet): CompletionResult | null | Promise<CompletionResult | null> {
-  const line = context.state.doc.lineAt(context.pos);
-  const so = useSoFar(line.text.slice(0, context.pos - line.from), line.text.slice(context.pos - line.from));
+  const so = useSoFarAt(context);
   return so ? completeUse(context, so, sheet.id) : complete(context, sheet);
 }
 

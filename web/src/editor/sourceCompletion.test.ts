@@ -1,6 +1,16 @@
-import { describe, expect, it } from "vitest";
+import { CompletionContext } from "@codemirror/autocomplete";
+import { EditorState } from "@codemirror/state";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 
-import { useSoFar } from "./sourceCompletion";
+import { api } from "../shared/api/client";
+import { completeUse, useSoFar, useSoFarAt } from "./sourceCompletion";
+
+vi.mock("../shared/api/client", () => ({ api: { GET: vi.fn() } }));
+
+/** The place at the end of a line in which something is completed. */
+function at(line: string): CompletionContext {
+  return new CompletionContext(EditorState.create({ doc: line }), line.length, false);
+}
 
 describe("a line that uses another worksheet", () => {
   it.each([
@@ -15,5 +25,31 @@ describe("a line that uses another worksheet", () => {
     ["x + 1", " from y", null],
   ])("%s|%s", (before, after, expected) => {
     expect(useSoFar(before, after)).toEqual(expected);
+  });
+});
+
+describe("the list of titles", () => {
+  beforeEach(() => vi.mocked(api.GET).mockReset().mockResolvedValue({ data: ["Cells of wax", "Colony", "Nectar"], response: new Response() }));
+
+  async function listed(line: string) {
+    const context = at(line);
+    return completeUse(context, useSoFarAt(context)!, "here");
+  }
+
+  it("is made anew at once while the title grows, and the server is asked once", async () => {
+    const first = await listed("use side from c");
+    expect(first?.options.map((option) => option.label)).toEqual(["Cells of wax", "Colony", "Nectar"]);
+    const next = first?.update?.(first, 14, 16, at("use side from ce"));
+    expect(next?.options.map((option) => option.label)).toEqual(["Cells of wax"]);
+    const last = next?.update?.(next, 14, 17, at("use side from cel"));
+    expect(last?.options.map((option) => option.label)).toEqual(["Cells of wax"]);
+    expect(last?.from).toBe("use side from ".length);
+    expect(api.GET).toHaveBeenCalledTimes(1);
+  });
+
+  it("is asked for anew where something else is being written", async () => {
+    const first = await listed("use side from c");
+    expect(first?.update?.(first, 0, 4, at("use s"))).toBeNull();
+    expect(first?.update?.(first, 0, 3, at("x +"))).toBeNull();
   });
 });

@@ -18,15 +18,30 @@ export function useSoFar(before: string, after: string): UseSoFar | null {
   return names ? { part: "names", word: names[1] ?? "", title: /^\w*.*?\sfrom\s+(\S.*?)\s*$/i.exec(after)?.[1] ?? "" } : null;
 }
 
+/** The same of the line in which something is completed. */
+export function useSoFarAt(context: CompletionContext): UseSoFar | null {
+  const line = context.state.doc.lineAt(context.pos);
+  return useSoFar(line.text.slice(0, context.pos - line.from), line.text.slice(context.pos - line.from));
+}
+
 /** An option with LaTeX that shows it typeset. */
 type Sampled = Completion & { sample?: string };
 
 /** Titles behind “from”, names before it; before a title is there, every worksheet with all its names. */
 export async function completeUse(context: CompletionContext, so: UseSoFar, worksheet: string): Promise<CompletionResult | null> {
   const options: Sampled[] = so.part === "title" ? await titles(worksheet) : so.title ? await names(worksheet, so.title) : (await titles(worksheet)).map((of) => ({ ...of, label: `all from ${of.label}` }));
+  return fittingOf(options, context, so);
+}
+
+/** What the server told is asked for once: while the word grows, its list is made anew at once, so that a click on it never meets a list that is being asked for. */
+function fittingOf(options: Sampled[], context: CompletionContext, so: UseSoFar): CompletionResult | null {
   const wanted = so.word.toLowerCase();
   const fitting = options.filter((option) => option.label.toLowerCase().includes(wanted) && option.label !== so.word);
-  return fitting.length ? { from: context.pos - so.word.length, options: fitting, filter: false } : null;
+  const update: CompletionResult["update"] = (_result, _from, _to, next) => {
+    const now = useSoFarAt(next);
+    return now?.part === so.part && now.title === so.title ? fittingOf(options, next, now) : null;
+  };
+  return fitting.length ? { from: context.pos - so.word.length, options: fitting, filter: false, update } : null;
 }
 
 async function titles(worksheet: string): Promise<Completion[]> {
