@@ -2,10 +2,10 @@ import { CompletionContext } from "@codemirror/autocomplete";
 import { EditorState } from "@codemirror/state";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
-import { api } from "../shared/api/client";
-import { completeUse, useSoFar, useSoFarAt } from "./sourceCompletion";
+const get = vi.hoisted(() => vi.fn());
+vi.mock("../shared/api/client", () => ({ api: { GET: get } }));
 
-vi.mock("../shared/api/client", () => ({ api: { GET: vi.fn() } }));
+import { completeUse, useSoFar, useSoFarAt } from "./sourceCompletion";
 
 /** The place at the end of a line in which something is completed. */
 function at(line: string): CompletionContext {
@@ -29,7 +29,7 @@ describe("a line that uses another worksheet", () => {
 });
 
 describe("the list of titles", () => {
-  beforeEach(() => vi.mocked(api.GET).mockReset().mockResolvedValue({ data: ["Cells of wax", "Colony", "Nectar"], response: new Response() }));
+  beforeEach(() => get.mockReset().mockResolvedValue({ data: ["Cells of wax", "Colony", "Nectar"] }));
 
   async function listed(line: string) {
     const context = at(line);
@@ -44,7 +44,7 @@ describe("the list of titles", () => {
     const last = next?.update?.(next, 14, 17, at("use side from cel"));
     expect(last?.options.map((option) => option.label)).toEqual(["Cells of wax"]);
     expect(last?.from).toBe("use side from ".length);
-    expect(api.GET).toHaveBeenCalledTimes(1);
+    expect(get).toHaveBeenCalledTimes(1);
   });
 
   it("is asked for anew where something else is being written", async () => {
