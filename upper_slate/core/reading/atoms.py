@@ -32,7 +32,8 @@ class Atoms(Part):
             if token.kind == "°" and self.cursor.names.units and self.cursor.ahead().text in ("C", "F") and not self.cursor.ahead().spaced:
                 break  # a temperature
             if token.kind == "!=":  # `3!=6` is read as ≠
-                self.cursor.note(f"Read as ≠ (not equal). For the factorial write {self.cursor.text_of(node)}! = with a space.", token.start, token.end)
+                self.cursor.note(f"Read as ≠ (not equal). For the factorial write {self.cursor.text_of(node)}! = with a space.", token.start, token.end,
+                                 offers=(Suggestion("! = ", token.start, token.end),))
                 break
             self.cursor.advance()
             count += 1
@@ -277,9 +278,19 @@ class Atoms(Part):
             argument = argument.body
         elif self.cursor.token.kind in ("^", "super"):
             shown = self.cursor.text_of(argument)
-            self.cursor.note(f"Read as ({sign.text}{shown}) to the power; for the root of the power write {name}({shown}^…).", sign.start, self.cursor.token.end)
+            self.cursor.note(f"Read as ({sign.text}{shown}) to the power; for the root of the power write {name}({shown}^…).", sign.start, self.cursor.token.end,
+                             offers=self._root_of_power(name, sign, shown))
         degree = (Number("4", start=sign.start, end=sign.end),) if name == "root" else ()
         return Call(name, (argument, *degree), start=sign.start, end=self.cursor.last_end)
+
+    def _root_of_power(self, name: str, sign: Token, shown: str) -> tuple[Suggestion, ...]:
+        """`√x²` as the root of x², where the exponent is one number or letter."""
+        token, following = self.cursor.token, self.cursor.ahead()
+        if token.kind == "^" and following.kind not in ("number", "name"):
+            return ()
+        end = token.end if token.kind == "super" else following.end
+        degree = ", 4" if name == "root" else ""
+        return (Suggestion(f"{name}({shown}{self.cursor.source[token.start:end]}{degree})", sign.start, end),)
 
     def arguments(self, closing: str, opened: Token) -> tuple[Node, ...]:
         items: list[Node] = []

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from itertools import pairwise
 from typing import Final
@@ -32,6 +33,7 @@ from ..problems import LineError, Suggestion
 from .cursor import Deeper
 from .grammar import Part
 from .letters import free_letters, only_letter
+from .other_readings import note_exponents, note_slashes, offer_share
 from .tokens import Token, canonical_name
 from .units import halved, with_unit
 
@@ -137,6 +139,7 @@ class Expressions(Part):
                 terms.append(self.missing(sign))
             else:
                 terms.append(self.product())
+                offer_share(self.cursor, terms, sign.kind)
             signs.append(sign.kind)
         return terms[0] if len(terms) == 1 else Sum(tuple(terms), tuple(signs), start=terms[0].start, end=terms[-1].end)
 
@@ -166,14 +169,14 @@ class Expressions(Part):
                     raise self._two_quantities(factors[-1], token)
                 if token.kind == "number" and self.cursor.tokens[self.cursor.at - 1].kind in ("number", "super"):
                     raise self.two_numbers(token)
-                factor = with_unit(self.cursor, self.unary())
-                self._note_slash(factors, operators, factor, token)
-                factors.append(factor)
+                factors.append(with_unit(self.cursor, self.unary()))
                 operators.append("")
             else:
                 break
         if len(factors) == 1:
             return factors[0]
+        note_slashes(self.cursor, factors, operators)
+        note_exponents(self.cursor, factors, operators)
         return Product(tuple(factors), tuple(operators), start=first.start, end=max(factors[-1].end, self.cursor.last_end))
 
     def _vector_sign(self, before: Node) -> str | None:
@@ -222,10 +225,10 @@ class Expressions(Part):
         """`56 x 8`: an x between numbers, with spaces, is a sign for many."""
         cursor = self.cursor
         before, after = cursor.tokens[cursor.at - 1], cursor.ahead()
-        if token.text != "x" or not (token.spaced and after.spaced and before.kind == "number" and after.kind == "number") or cursor.tolerant:
+        if token.text not in ("x", "X") or not (token.spaced and after.spaced and before.kind == "number" and after.kind == "number") or cursor.tolerant:
             return
-        raise LineError("syntax", "Between numbers x is read as a letter; times is written *.", token.start, token.end,
-                        (Suggestion("*", token.start, token.end), Suggestion("* x *", token.start, token.end)))
+        raise LineError("syntax", f"Between numbers {token.text} is read as a letter; times is written *.", token.start, token.end,
+                        (Suggestion("*", token.start, token.end), Suggestion(f"* {token.text} *", token.start, token.end)))
 
     def _two_quantities(self, before: Quantity, token: Token) -> LineError:
         """`3 h 20 min` is meant as a sum, and never as a product."""
@@ -242,20 +245,13 @@ class Expressions(Part):
         tokens, source = self.cursor.tokens, self.cursor.source
         gaps = [(one, other) for one, other, after in zip(tokens, tokens[1:], (*tokens[2:], tokens[-1]), strict=False)
                 if one.start >= first.start and one.kind in ("number", "super") and other.kind == "number" and (one is first or after.kind != "/")]
+        run = source[first.start:gaps[-1][1].end]
+        if re.fullmatch(r"\d{1,3}(?:\s\d{3})+", run):  # thousands that a space sets apart
+            return Suggestion(re.sub(r"\s", "", run[len(first.text):-len(gaps[-1][1].text)]), first.end, gaps[-1][1].start)
         parts = ["*"]
         for (_, begins), (ends, _) in pairwise(gaps):
             parts.append(source[begins.start:ends.end] + "*")
         return Suggestion("".join(parts), first.end, gaps[-1][1].start)
-
-    def _note_slash(self, factors: list[Node], operators: list[str], factor: Node, token: Token) -> None:
-        """`1/2x` is (1/2)x: since many mean 1/(2x), say so, unless a space sets the factor apart, as in `1/2 x`."""
-        if operators[-1] != "/" or token.spaced:
-            return
-        over, under = factors[-2], factors[-1]
-        start = factors[0].start
-        head, low, tail = self.cursor.source[start:over.end], self.cursor.text_of(under), self.cursor.text_of(factor)
-        self.cursor.note(f"Read as ({head}/{low}) {tail}. For {head} over {low}{tail} write {head}/({low}{tail}).",
-                  start, factor.end)
 
     def missing(self, sign: Token) -> Node:
         if self.cursor.tolerant:
@@ -264,7 +260,8 @@ class Expressions(Part):
         before = f"after {sign.text}"
         if token.kind == "end":
             raise LineError("syntax", f"Something is missing {before}: the line ends here.", sign.start, sign.end)
-        raise LineError("syntax", f"A number or an expression is missing between {sign.text} and {self.cursor.shown(token)}.", sign.start, token.end)
+        letters = (Suggestion("a t", token.start, token.end),) if token.text == "at" and self.cursor.ahead(2).kind != "=" else ()
+        raise LineError("syntax", f"A number or an expression is missing between {sign.text} and {self.cursor.shown(token)}.", sign.start, token.end, letters)
 
     def _starts_operand(self) -> bool:
         token = self.cursor.token
@@ -350,8 +347,9 @@ class Expressions(Part):
             return self.grammar.applied(inverse) if self.cursor.token.kind == "(" else inverse
         if self.cursor.token.kind == "(":
             applied = self.grammar.applied(base)
-            self.cursor.note(f"Read as ({self.cursor.text_of(base)}({self._inside(applied)}))^{self.cursor.text_of(exponent)}, the power of the value.",
-                      base.start, applied.end)
+            name, inside = self.cursor.text_of(base), self._inside(applied)
+            twice = (Suggestion(f"{name}({name}({inside}))", base.start, applied.end),) if exponent == Number("2") else ()
+            self.cursor.note(f"Read as ({name}({inside}))^{self.cursor.text_of(exponent)}, the power of the value.", base.start, applied.end, offers=twice)
             return Power(applied, exponent, start=base.start, end=applied.end)
         return Power(base, exponent, start=base.start, end=exponent.end)
 

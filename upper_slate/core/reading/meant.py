@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from typing import Final
+from typing import Final, TypeGuard
 
 from ..language.tree import Absolute, Apply, At, Bracket, Call, CellReference, Derivative, ListOf, Logic, Name, Node, Number, Prime, Relation, Request
 from ..language.words import SPREADS
@@ -87,10 +87,23 @@ def _solve(cursor: Cursor, request: Request) -> Node:
         return differential_equation(cursor, request)
     equations = [part for body in request.bodies for part in _parts_of_system(cursor, body)]
     letters = request.letters
+    if request.name == "solve" and len(letters) == len(equations) == 1 and (put_in := _value_asked(cursor, letters[0], equations[0], request)) is not None:
+        return put_in
     if not letters and len(equations) > 1:
         letters = tuple(sorted(dict.fromkeys(letter for e in equations for letter in free_letters(e, cursor.names))))
     bodies = tuple(_equation(cursor, e, says_so=request.name == "solve") for e in equations)
     return replace(request, name="solve", bodies=bodies, letters=letters)
+
+
+def _value_asked(cursor: Cursor, letter: str, condition: Node, request: Request) -> Node | None:
+    """`find y when x = 4`, where y is an expression in x on the page, puts 4 in; None where an equation is to be solved."""
+    if not (_is_equation(condition) and isinstance(condition.sides[0], Name)):
+        return None
+    other, value = condition.sides[0].name, condition.sides[1]
+    if other == letter or other not in cursor.names.letters.get(letter, ()) or letter in free_letters(value, cursor.names):
+        return None
+    name = Name(letter, start=request.start, end=request.end)
+    return At(name, (other,), (value,), start=request.start, end=request.end)
 
 
 def _parts_of_system(cursor: Cursor, body: Node) -> tuple[Node, ...]:
@@ -183,7 +196,21 @@ def _series(cursor: Cursor, request: Request) -> Node:
 
 def _graph(cursor: Cursor, request: Request) -> Node:
     """An equation with a derivative of an unknown function is drawn as the field of its slopes."""
-    return slope_field(cursor, request) if unknown_functions(request.bodies, cursor.names) else request
+    return slope_field(cursor, request) if unknown_functions(request.bodies, cursor.names) else _each(request)
+
+
+def _each(request: Request) -> Request:
+    """`graph x^2 and 2x + 3` has two bodies; conditions that hold together (`x > 1 and y < 2`) are one."""
+    bodies = [part for body in request.bodies for part in (body.parts if _is_a_list_in_words(body) else (body,))]
+    return replace(request, bodies=tuple(bodies))
+
+
+def _is_a_list_in_words(body: Node) -> TypeGuard[Logic]:
+    return isinstance(body, Logic) and body.sign == "and" and all(not isinstance(part, Relation | Logic) or _is_equation(part) for part in body.parts)
+
+
+def _is_equation(node: Node) -> TypeGuard[Relation]:
+    return isinstance(node, Relation) and node.signs == ("=",)
 
 
 def _points(cursor: Cursor, request: Request) -> Node:
@@ -194,7 +221,16 @@ def _needs_range(cursor: Cursor, request: Request) -> Request:
     if request.low is None and not request.points and not cursor.tolerant:
         raise LineError("syntax", f"Here a range is expected, as in {request.name} … for x from 0 to 5.", request.end, request.end,
                         Suggestion(" from 0 to 5", request.end, request.end))
-    return request
+    each = _each(request)
+    return replace(each, bodies=tuple(_right_side(cursor, body) for body in each.bodies))
+
+
+def _right_side(cursor: Cursor, body: Node) -> Node:
+    """`table of y = x^2` is one of x²."""
+    if not _is_equation(body):
+        return body
+    left, right = body.sides
+    return right if isinstance(left, Name) and left.name not in free_letters(right, cursor.names) else body
 
 
 def _area_under(cursor: Cursor, request: Request) -> Node:

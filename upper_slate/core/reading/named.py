@@ -8,7 +8,7 @@ from typing import Final
 from ..language.tree import Apply, Bracket, Call, CellReference, Gap, Index, InverseFunction, ListOf, Name, Negative, Node, Number, Power, Product, Sum
 from ..language.words import INVERSE_NAMES, LIST_FUNCTIONS, SPREADS, function_named
 from ..problems import LineError, Suggestion
-from .cursor import Cursor, Deeper
+from .cursor import END_OF_OPERAND, Cursor, Deeper
 from .grammar import SPOKEN_SIGNS, Grammar, Part
 from .names import constant_name
 from .tokens import Token, canonical_name
@@ -245,8 +245,15 @@ class Named(Part):
         if self.cursor.token.kind == "/" and not (self.cursor.token.spaced and self.cursor.ahead().spaced):
             shown = f"{function.name} {self.cursor.text_of(argument)}"
             self.cursor.note(f"Read as ({shown})/…: the argument ends at the bar. For the other reading write {function.name}({self.cursor.text_of(argument)}/…).",
-                      function.start, self.cursor.token.end)
+                      function.start, self.cursor.token.end, offers=self._of_the_fraction(function, argument))
         return Call(function.name, (argument,), bare=True, start=function.start, end=argument.end)
+
+    def _of_the_fraction(self, function: Name, argument: Node) -> tuple[Suggestion, ...]:
+        """`sin x/2` as the sine of x/2, where one number or letter stands under the bar."""
+        bar, under, after = self.cursor.token, self.cursor.ahead(), self.cursor.ahead(2)
+        if under.kind not in ("number", "name") or after.kind not in END_OF_OPERAND | {"+", "-", "*", "|"}:
+            return ()
+        return (Suggestion(f"{function.name}({self.cursor.text_of(argument)}{bar.text}{under.text})", function.start, under.end),)
 
     def _bare_argument(self) -> Node:
         if self.cursor.token.kind == "-":
@@ -323,13 +330,18 @@ class Named(Part):
             raise LineError("unknown-name", f"{name} has no definition above this line.", token.start, token.end)
 
     def _note_digit_behind(self, token: Token, name: str) -> None:
-        """`x2 + 3x`: an x_2 beside an x is more often meant as a square."""
+        """`x2 + 3x`: an x_2 beside an x is more often meant as a square; `3x4` also as a product of numbers."""
         cursor = self.cursor
         if not (len(token.text) == 2 and token.text[1] in "23456789") or cursor.names.has_meaning(name):
             return
-        letter = token.text[0]
+        letter, digit = token.text[0], token.text[1]
+        as_power = Suggestion(f"{letter}^{digit}", token.start, token.end)
         if any(t.kind == "name" and t.text == letter for t in cursor.tokens):
-            cursor.note(f"Read as the letter {name}.", token.start, token.end, offers=(Suggestion(f"{letter}^{token.text[1]}", token.start, token.end),))
+            cursor.note(f"Read as the letter {name}.", token.start, token.end, offers=(as_power,))
+            return
+        has_others = any(t.kind == "name" and t is not token and t.text[:1] == letter for t in cursor.tokens)
+        if letter in "xX" and not has_others and any(t.kind == "number" and t.end == token.start for t in cursor.tokens):
+            cursor.note(f"Read as the letter {name}.", token.start, token.end, offers=(Suggestion(f"*{digit}", token.start, token.end), as_power))
 
     def _run_of_letters(self) -> Node:
         cursor = self.cursor

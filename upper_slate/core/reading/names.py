@@ -81,7 +81,7 @@ class KnownNames:
         """`pix` → `pi x`, `lnx` → `ln(x)`: the run as a known name beside letters."""
         for known in sorted(set(self.long_names()), key=len, reverse=True):
             rest = run[len(known):]
-            if run.startswith(known) and rest and (self.is_known(rest) or (len(rest) <= 2 and rest.isalpha()) or (re.fullmatch(r"\d+[a-z]?",
+            if run.startswith(known) and rest and (self.is_known(rest) or self.is_letter(rest) or (len(rest) <= 2 and rest.isalpha()) or (re.fullmatch(r"\d+[a-z]?",
                 rest) and self.is_function(known))):
                 return f"{known}({rest})" if self.is_function(known) else f"{known} {rest}"
             rest = run[:-len(known)]

@@ -7,6 +7,7 @@ from difflib import get_close_matches
 from ..language.words import CALLS, CONSTANTS, FUNCTIONS, NEVER_LETTERS, REQUESTS, SMALL_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
+from .glued import unglued
 from .tokens import Token, canonical_name
 
 #: Every word of a request and of the small words of the language.
@@ -136,12 +137,44 @@ class Words:
         """The error for a run that means nothing, with the name that is nearest."""
         run, names = token.text, self.cursor.names
         before = self.cursor.tokens[self.cursor.at - 1] if self.cursor.at else None
-        if before and before.kind == "number" and before.end == token.start and ("_" in run or any(c.isdigit() for c in run) or len(run) > 3):
+        apart = names.spaced(run) or unglued(run, names)
+        if not apart and before and before.kind == "number" and before.end == token.start and ("_" in run or any(c.isdigit() for c in run) or len(run) > 3):
             return LineError("unknown-name", f"{before.text}{run}: a name cannot begin with a digit.", before.start, token.end)
-        meant = names.spaced(run) or names.nearest(run) or self._nearest_word(run)
-        hint = f" Did you mean {meant}?" if meant else ""
-        offers = (Suggestion(meant, token.start, token.end),) if meant else ()
-        return LineError("unknown-name", f"Nothing above this line is called {run}.{hint}", token.start, token.end, offers)
+        meant = apart or names.nearest(run) or self._nearest_word(run)
+        if not meant:
+            return LineError("unknown-name", f"Nothing above this line is called {run}.", token.start, token.end)
+        if not apart:
+            return LineError("unknown-name", f"Nothing above this line is called {run}. Did you mean {meant}?", token.start, token.end,
+                             Suggestion(meant, token.start, token.end))
+        offers = [self._rest_apart(token, inside) for inside in (True, False)]
+        shown = offers[0].text if offers[0].text.count("(") == 1 else apart
+        return LineError("unknown-name", f"Nothing above this line is called {run}. Did you mean {shown}?", token.start, token.end, tuple(dict.fromkeys(offers)))
+
+    def _rest_apart(self, first: Token, raises_inside: bool) -> Suggestion:
+        """The line from a run on, with each run of a function and letters written apart: an offer mends all of them."""
+        cursor = self.cursor
+        start = at = end = first.start
+        written = kept = ""
+        for k, token in enumerate(cursor.tokens):
+            if token.start < max(first.start, at) or token.kind != "name" or cursor.names.is_known(token.text):
+                continue
+            apart = cursor.names.spaced(token.text) or unglued(token.text, cursor.names)
+            if apart is None:
+                continue
+            end = token.end
+            exponent = self._exponent_end(k) if raises_inside and apart.endswith(")") else None
+            if exponent is not None:
+                apart, end = f"{apart[:-1]}{cursor.source[token.end:exponent]})", exponent
+            written = f"{written}{cursor.source[at:token.start]}{apart}"
+            at, kept = end, written
+        return Suggestion(kept, start, end)
+
+    def _exponent_end(self, at: int) -> int | None:
+        """Where an exponent of one number or letter ends that stands at a token: `cosx^2` is the cosine of x², as `cos x^2` is, or the square of the cosine."""
+        token, sign, exponent = (*self.cursor.tokens[at:at + 3], *[self.cursor.tokens[-1]] * 2)[:3]
+        if sign.start != token.end:
+            return None
+        return sign.end if sign.kind == "super" else exponent.end if sign.kind == "^" and exponent.kind in ("number", "name") else None
 
     @staticmethod
     def _nearest_word(run: str) -> str | None:

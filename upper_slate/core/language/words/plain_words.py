@@ -18,7 +18,9 @@ NEVER_LETTERS: Final[dict[str, tuple[str, ...]]] = {
     "arcsine": ("arcsin",), "sine": ("sin",), "cosine": ("cos",), "degrees": ("°",), "degree": ("°",), "degs": ("°",), "radians": (), "choose": (), "det": ("det",),
     "inf": ("oo",), "infty": ("oo",), "mean": ("mean",),
     "root": ("root",), "plus": ("+",), "minus": ("-",), "times": ("*",), "over": ("/",), "divided": ("/",), "squared": ("^2",), "cubed": ("^3",), "halved": ("/2",),
-    "exp": ("exp",), "sgn": ("sign",), "tr": ("trace",), "cis": (),
+    "exp": ("exp",), "sgn": ("sign",), "tr": ("trace",), "cis": (), "equals": ("=",), "per": ("/",), "add": ("+",),
+    "one": ("1",), "two": ("2",), "six": ("6",), "ten": ("10",),
+    "off": (), "out": (), "all": (), "any": (), "odd": (), "how": (), "why": (), "who": (), "you": (), "yes": (), "can": (), "set": (), "put": (), "use": (), "try": (),
 }
 
 #: Calls in other words, each with what is written for it; the places take the arguments.

@@ -21,7 +21,9 @@ IN_COMPLEX_NUMBERS: Final = "complex numbers"
 #: The forms of a result by the words that ask for them.
 FORMS: Final = {
     "as a decimal": "decimal", "as decimal": "decimal", "in decimal form": "decimal", "as a fraction": "fraction", "as fraction": "fraction",
-    "as an improper fraction": "fraction", "in fraction form": "fraction", "as a mixed number": "mixed number", "as a mixed fraction": "mixed number",
+    "as mixed number": "mixed number", "as mixed fraction": "mixed number", "as percent": "percentage", "in percent": "percentage", "in decimals": "decimal",
+    "as an improper fraction": "fraction", "as improper fraction": "fraction",
+    "in fraction form": "fraction", "as a mixed number": "mixed number", "as a mixed fraction": "mixed number",
     "as a percentage": "percentage", "as a percent": "percentage", "as percentage": "percentage", "as a single fraction": "single fraction",
     "in standard form": "standard form", "in scientific notation": "standard form", "in scientific form": "standard form", "as a recurring decimal": "recurring",
     "in radians": "radians", "in degrees": "degrees", "in polar form": "polar form", "in exponential form": "polar form", "exactly": "exact", "in exact form": "exact",

@@ -1,0 +1,85 @@
+"""Products and sums that people read in two ways: how each was read is said, and the other reading offered."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from math import gcd
+
+from ..language.tree import Name, Negative, Node, Number, Postfix, Power
+from ..problems import Suggestion
+from .cursor import Cursor
+
+
+def note_slashes(cursor: Cursor, factors: list[Node], operators: list[str]) -> None:
+    """`1/2x` is (1/2)x: since many mean 1/(2x), say so and offer it, unless a space sets the factor apart, as in `1/2 x`."""
+    for at, sign in enumerate(operators):
+        last = _tight_until(factors, operators, at)
+        if sign != "/" or last == at:
+            continue
+        over, under = factors[at - 1], factors[at]
+        start, end = factors[0].start, factors[last].end
+        head, low, tail = cursor.source[start:over.end], cursor.text_of(under), cursor.source[under.end:end]
+        cursor.note(f"Read as ({head}/{low}) {tail}. For {head} over {low}{tail} write {head}/({low}{tail}).", start, end,
+                    offers=(Suggestion(f"({low}{tail})", under.start, end),))
+
+
+def note_exponents(cursor: Cursor, factors: list[Node], operators: list[str]) -> None:
+    """`e^2x` is e² x and `8^2/3` is 8²/3: many mean e^(2x) and 8^(2/3)."""
+    for at, factor in enumerate(factors):
+        if not isinstance(factor, Power) or cursor.source[factor.exponent.start - 1] != "^":
+            continue
+        last = _tight_until(factors, operators, at)
+        if last > at and _goes_on_above(cursor, factor, factors[at + 1]):
+            end = factors[last].end
+            _note_exponent(cursor, factor, f"({cursor.text_of(factor)}) {cursor.source[factor.end:end]}", end)
+        elif at + 1 < len(factors) and operators[at + 1] == "/" and cursor.source[factor.end:factors[at + 1].start] == "/" and _is_root(factor, factors[at + 1]):
+            _note_exponent(cursor, factor, f"({cursor.text_of(factor)})/{cursor.text_of(factors[at + 1])}", factors[at + 1].end)
+
+
+def offer_share(cursor: Cursor, terms: list[Node], sign: str) -> None:
+    """`60 + 25%` is 60.25: since many mean a quarter more, the notice of the sign offers that too."""
+    share, notices = terms[-1], cursor.notices
+    if not isinstance(share, Postfix) or share.sign != "%" or not notices or notices[-1].end != share.end:
+        return
+    before = cursor.source[terms[0].start:terms[-2].end]
+    if before == "1":
+        return  # it is a factor already
+    whole = f"({before})" if len(terms) > 2 else before
+    notices[-1] = replace(notices[-1], offers=(Suggestion(f"{whole}*(1 {sign} {cursor.text_of(share)})", terms[0].start, share.end),))
+
+
+def _tight_until(factors: list[Node], operators: list[str], at: int) -> int:
+    """The last of the factors that stand behind one with neither a sign nor a space between them."""
+    while at + 1 < len(factors) and operators[at + 1] == "" and factors[at].end == factors[at + 1].start:
+        at += 1
+    return at
+
+
+def _note_exponent(cursor: Cursor, power: Power, shown: str, end: int) -> None:
+    exponent = cursor.source[power.exponent.start:end]
+    cursor.note(f"Read as {shown}. For the power {exponent} write {cursor.text_of(power.base)}^({exponent}).", power.start, end,
+                offers=(Suggestion(f"({exponent})", power.exponent.start, end),))
+
+
+def _goes_on_above(cursor: Cursor, power: Power, following: Node) -> bool:
+    """Whether what follows a power may be meant to stand in its exponent: a letter behind a number, of e also a letter or a bracket."""
+    exponent = power.exponent.body if isinstance(power.exponent, Negative) else power.exponent
+    is_natural = power.base == Name("e")
+    opens = cursor.source[following.start] == "("
+    if isinstance(exponent, Number):
+        return is_natural or (isinstance(power.base, Number) and not opens)
+    return is_natural and isinstance(exponent, Name) and not opens
+
+
+def _is_root(power: Power, under: Node) -> bool:
+    """Whether n/k may be meant as the exponent in `b^n/k`: n is 1, or b has a root of that kind."""
+    exponent = power.exponent.body if isinstance(power.exponent, Negative) else power.exponent
+    if not (isinstance(exponent, Number) and exponent.text.isdigit() and isinstance(under, Number) and under.text.isdigit()):
+        return False
+    over, below = int(exponent.text[:9]), int(under.text[:9])
+    if over == 1:
+        return True
+    if not (isinstance(power.base, Number) and power.base.text.isdigit() and 2 <= below <= 5 and gcd(over, below) == 1 and len(power.base.text) < 9):
+        return False
+    base = int(power.base.text)
+    return base > 1 and round(base ** (1 / below)) ** below == base
