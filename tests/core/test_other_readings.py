@@ -1,0 +1,96 @@
+"""What people read in two ways: the line says how it was read, and offers the other reading; what nobody reads otherwise says nothing."""
+
+from __future__ import annotations
+
+import unittest
+
+from .lines import page, result
+
+#: line, what it comes to, what its notice makes of it, what that comes to
+TWO_WAYS = (
+    ("1/2x", "x/2", "1/(2x)", "1/(2*x)"),
+    ("1/2xy", "x*y/2", "1/(2xy)", "1/(2*x*y)"),
+    ("6/2(1+2)", "9", "6/(2(1+2))", "1"),
+    ("e^2x", "e^2*x", "e^(2x)", "e^(2*x)"),
+    ("e^-2x", "x/e^2", "e^(-2x)", "e^(-2*x)"),
+    ("e^xy", "y*e^x", "e^(xy)", "e^(x*y)"),
+    ("2^3x", "8*x", "2^(3x)", "2^(3*x)"),
+    ("x^1/2", "x/2", "x^(1/2)", "sqrt(x)"),
+    ("8^2/3", "64/3", "8^(2/3)", "4"),
+    ("16^-3/4", "1/16384", "16^(-3/4)", "1/8"),
+    ("sin x/2 + 1", "sin(x)/2 + 1", "sin(x/2) + 1", "sin(x/2) + 1"),
+    ("√x²", "x", "sqrt(x²)", "abs(x)"),
+    ("3!=6", "3 != 6", "3! = 6", "6 = 6"),
+    ("60 + 25%", "60.25", "60*(1 + 25%)", "75"),
+    ("60 + 20 - 10%", "79.9", "(60 + 20)*(1 - 10%)", "72"),
+    ("3x4", "3*x_4", "3*4", "12"),
+)
+#: Lines that are read in one way only.
+ONE_WAY = ("1/2 x", "e^x sin x", "e^x(x + 1)", "2^n(n + 1)", "x^2y", "x^3/3", "5^2/4", "9^2/3^2", "2x1 + 3x2", "e^(2x)", "e^2 x")
+#: Functions and letters in one run: the line, and what it is offered as.
+IN_ONE_RUN = (
+    ("2sinx", "2sin(x)"),
+    ("xsinx", "x sin(x)"),
+    ("sinxcosx", "sin(x) cos(x)"),
+    ("sin2xcos3x", "sin(2x) cos(3x)"),
+    ("xlnx", "x ln(x)"),
+    ("sintheta", "sin(theta)"),
+    ("cosx^2", "cos(x^2)"),
+    ("e^xsinx", "e^x sin(x)"),
+    ("sinx^2 + cosx^2", "sin(x^2) + cos(x^2)"),
+    ("solve sinx = cosx for 0 < x < 2pi", "solve sin(x) = cos(x) for 0 < x < 2pi"),
+)
+#: Words of two or three letters that are never a product, each in a line, and what is offered.
+SHORT_WORDS = (("5 add 6", "5 + 6"), ("two + 3", "2 + 3"), ("10 per 2", "10 / 2"), ("x equals 5", "x = 5"), ("set x = 3", "x = 3"), ("all x", "x"), ("how 2", "2"))
+
+
+def offered(line: str) -> list[str]:
+    """The lines that the buttons of a result make: of its error, else of its notices."""
+    found = result(line)
+    suggestions = found["error"]["suggestions"] if found["error"] else [s for notice in found["notices"] for s in notice["suggestions"]]
+    return [line[:s["start"]] + s["text"] + line[s["end"]:] for s in suggestions]
+
+
+class OtherReadings(unittest.TestCase):
+    def test_the_other_reading_is_a_button(self) -> None:
+        for line, value, other, other_value in TWO_WAYS:
+            with self.subTest(line):
+                self.assertEqual(result(line)["exact"]["text"], value)
+                self.assertIn(other, offered(line))
+                self.assertEqual(result(other)["exact"]["text"], other_value)
+
+    def test_a_power_of_a_function_may_be_the_function_twice(self) -> None:
+        found = page("f(x) = x + 1", "f^2(3)").lines[1].outcome.result
+        self.assertEqual((found["exact"]["text"], found["notices"][0]["suggestions"][0]["text"]), ("16", "f(f(3))"))
+
+    def test_what_is_read_in_one_way_says_nothing(self) -> None:
+        for line in ONE_WAY:
+            with self.subTest(line):
+                self.assertEqual((result(line)["error"], result(line)["notices"]), (None, [n for n in result(line)["notices"] if n["tag"]]))
+
+    def test_functions_in_one_run_are_offered_apart(self) -> None:
+        for line, apart in IN_ONE_RUN:
+            with self.subTest(line):
+                self.assertEqual(offered(line)[0], apart)
+
+    def test_short_words_are_no_products(self) -> None:
+        for line, written in SHORT_WORDS:
+            with self.subTest(line):
+                self.assertEqual((result(line)["kind"], offered(line)), ("error", [written]))
+        self.assertEqual(page("t = 3", "w = 4", "o = 5", "two").lines[3].outcome.result["exact"]["text"], "60")
+
+    def test_thousands_apart_are_one_number(self) -> None:
+        self.assertEqual((offered("1 000 000"), offered("12 345 + 1"), offered("3 12")), (["1000000"], ["12345 + 1"], ["3*12"]))
+
+    def test_a_value_is_asked_for_where_the_letter_has_one(self) -> None:
+        for above, line, value in (("y = 3x + 2", "find y when x = 4", "14"), ("y = 3x + 2", "find x when y = 5", "x = 1"), ("z = 1", "find y when 2y = 8", "y = 4")):
+            with self.subTest(line):
+                self.assertEqual(page(above, line).lines[1].outcome.result["exact"]["text"], value)
+
+    def test_several_things_are_joined_by_and(self) -> None:
+        self.assertEqual(len(result("graph y = x^2 and y = 2x + 3")["graph"]["curves"]), 2)
+        self.assertEqual(result("table of y = x^2 and x^3 for x from 1 to 2")["exact"]["text"], "[[1, 1, 1], [2, 4, 8]]")
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,111 @@
+"""Sentences of the schoolbook: each is answered by how it is written here, and what is offered comes to what was meant."""
+
+from __future__ import annotations
+
+import unittest
+
+from upper_slate.core.reading.everyday import written_here
+
+from .lines import page, result
+
+#: sentence, how it is written here, what that comes to
+SENTENCES = (
+    ("gradient of the line through (1,2) and (4,8)", "(8 - 2)/(4 - 1)", "2"),
+    ("the slope of the line joining the points (-1, 3) and (2, -3)", "(-3 - 3)/(2 + 1)", "-2"),
+    ("slope between (1, 2) and (4, 8)", "(8 - 2)/(4 - 1)", "2"),
+    ("equation of the line through (1,2) and (4,8)", "y = (8 - 2)/(4 - 1)*(x - 1) + 2", "2*x"),
+    ("line through (1, -2) with gradient 3", "y = 3*(x - 1) - 2", "3*x - 5"),
+    ("line with slope -1/2 through (0, 4)", "y = (-1/2)*x + 4", "4 - x/2"),
+    ("midpoint of (1,2) and (4,8)", "([1,2] + [4,8])/2", "[5/2, 5]"),
+    ("the distance between (1,2) and (4,6)", "|[1,2] - [4,6]|", "5"),
+    ("magnitude of (3, 4)", "|[3, 4]|", "5"),
+    ("|(2,3,6)|", "|[2,3,6]|", "7"),
+    ("(1,2,3) dot (4,5,6)", "dot([1,2,3], [4,5,6])", "32"),
+    ("(1,2,3) x (4,5,6)", "cross([1,2,3], [4,5,6])", "[-3, 6, -3]"),
+    ("2(1,2) + 3(0,1)", "2[1,2] + 3[0,1]", "[2, 7]"),
+    ("[1,2;3,4] * [5;6]", "[[1,2], [3,4]] * [[5], [6]]", "[[17], [39]]"),
+    ("4th root of 16", "root(16, 4)", "2"),
+    ("the fifth root of 32", "root(32, 5)", "2"),
+    ("how many ways to choose 3 from 10", "10 choose 3", "120"),
+    ("number of ways of choosing 2 bees from 5", "5 choose 2", "10"),
+    ("factor x^2 + 5x + 6 completely", "factor x^2 + 5x + 6", "(x + 2)*(x + 3)"),
+    ("how many solutions does x^2 = 4 have?", "solve x^2 = 4", "x = -2 or x = 2"),
+    ("does x^2 + 1 = 0 have real solutions?", "solve x^2 + 1 = 0", "no solution"),
+    ("where is x^2 - 4x decreasing", "solve derivative of (x^2 - 4x) < 0", "x < 2"),
+    ("for what values of x is x^2 - 4 negative?", "solve (x^2 - 4) < 0", "-2 < x < 2"),
+    ("is (x+1)^2 equal to x^2 + 2x + 1", "is (x+1)^2 = x^2 + 2x + 1", "(x + 1)^2 = x^2 + 2*x + 1"),
+    ("y-intercept of y = 2x + 3", "2x + 3 at x = 0", "3"),
+    ("x-intercepts of y = x^2 - 9", "roots of x^2 - 9", "x = -3 or x = 3"),
+    ("axis of symmetry of x^2 - 4x + 1", "solve derivative of (x^2 - 4x + 1) = 0", "x = 2"),
+    ("average rate of change of x^2 from 1 to 3", "((x^2 at x = 3) - (x^2 at x = 1))/(3 - 1)", "4"),
+    ("average value of x^2 from 0 to 3", "(integral of (x^2) dx from 0 to 3)/(3 - 0)", "3"),
+    ("arc length of x^2 from 0 to 1", "integral of sqrt(1 + (d/dx (x^2))^2) dx from 0 to 1", "sqrt(5)/2 + arsinh(2)/4"),
+    ("volume of revolution of sqrt x from 0 to 4", "pi*integral of (sqrt x)^2 dx from 0 to 4", "8*pi"),
+    ("express x^2 + 6x + 10 in the form (x+a)^2 + b", "complete the square of x^2 + 6x + 10", "(x + 3)^2 + 1"),
+    ("tangent to y = x^2 at (1,1)", "tangent to x^2 at x = 1", "y = 2*x - 1"),
+    ("maclaurin series of cos x up to x^4", "series of cos x at x = 0 to order 4", "1 - x^2/2 + x^4/24"),
+    ("3x + 2y when x=1 and y=2", "3x + 2y at x=1, y=2", "7"),
+    ("x^2 when x is 4", "x^2 at x = 4", "16"),
+    ("x = 3, y = 4, find x^2 + y^2", "x^2 + y^2 at x = 3, y = 4", "25"),
+    ("solve x^2 + 1 = 0 over C", "solve x^2 + 1 = 0 in complex numbers", "x = -i or x = i"),
+    ("20% off 80", "80*(1 - 20%)", "64"),
+    ("percentage change from 50 to 60", "(60 - 50)/50 as a percentage", "20%"),
+    ("compound interest on 1000 at 5% for 2 years", "1000*(1 + 5%)^2 - 1000", "102.5"),
+    ("2.5 million", "2.5*10^6", "2500000"),
+    ("share 45 in the ratio 1:2:6", "45*[1, 2, 6]/(1 + 2 + 6)", "[5, 10, 30]"),
+    ("ratio 12:18 in its simplest form", "12/18", "2/3"),
+    ("solve 2:3 = x:12", "solve 2/3 = x/12", "x = 8"),
+    ("9 out of 12", "9/12", "3/4"),
+    ("0.1666...", "0.1(6)", "1/6"),
+    ("0.142857142857…", "0.(142857)", "1/7"),
+    ("0.1 recurring", "0.(1)", "1/9"),
+    ("£5 + £3", "5 + 3", "8"),
+    ("let x be 5", "x = 5", "5"),
+)
+#: sentence about f(x) = x^3 - 3x, how it is written here, what that comes to
+OF_F = (
+    ("where is f increasing?", "solve f'(x) > 0", "x < -1 or x > 1"),
+    ("where is f concave up", "solve f''(x) > 0", "x > 0"),
+    ("is f odd", "f(-x) = -f(x) ?", "f(-x) = -f(x)"),
+    ("y-intercept of f", "f(0)", "0"),
+    ("when is f(x) = 2", "solve f(x) = 2", "x = -1 or x = 2"),
+    ("average rate of change of f from 1 to 3", "(f(3) - f(1))/(3 - 1)", "10"),
+    ("average value of f from 0 to 2", "(integral of f(x) dx from 0 to 2)/(2 - 0)", "-1"),
+)
+#: sentence, the lines that it is written in, what the last comes to
+SEVERAL_LINES = (
+    ("f(x) = 2x+1, g(x) = x^2, find f(g(3))", ("f(x) = 2x+1", "g(x) = x^2", "f(g(3))"), "19"),
+    ("f(x) = { x^2 if x < 1; 2x - 1 if x >= 1 }", ("f(x) = x^2 if x < 1, 2x - 1 if x >= 1",), "x^2 if x < 1, 2*x - 1 otherwise"),
+    ("f(x) = { x^2, x < 1; 2x - 1, x >= 1 }", ("f(x) = x^2 if x < 1, 2x - 1 if x >= 1",), "x^2 if x < 1, 2*x - 1 otherwise"),
+    ("f(x) = x^2 for x < 0, x for x >= 0", ("f(x) = x^2 if x < 0, x if x >= 0",), "x^2 if x < 0, x otherwise"),
+)
+
+
+class SchoolSentences(unittest.TestCase):
+    def test_what_is_offered_comes_to_what_was_meant(self) -> None:
+        for sentence, written, value in SENTENCES:
+            with self.subTest(sentence):
+                self.assertEqual(result(sentence)["error"]["suggestion"]["text"], written)
+                found = result(written)
+                self.assertEqual((found["exact"] or found["decimal"])["text"], value)
+
+    def test_sentences_about_a_function(self) -> None:
+        for sentence, written, value in OF_F:
+            with self.subTest(sentence):
+                self.assertEqual(page("f(x) = x^3 - 3x", sentence).lines[1].outcome.result["error"]["suggestion"]["text"], written)
+                self.assertEqual(page("f(x) = x^3 - 3x", written).lines[1].outcome.result["exact"]["text"], value)
+
+    def test_several_statements_stand_in_lines_of_their_own(self) -> None:
+        for sentence, lines, value in SEVERAL_LINES:
+            with self.subTest(sentence):
+                self.assertEqual(result(sentence)["error"]["suggestion"]["text"], "\n".join(lines))
+                self.assertEqual(page(*lines).lines[-1].outcome.result["exact"]["text"], value)
+
+    def test_what_is_none_of_these_is_left(self) -> None:
+        for text in ("0.123...", "where is the queen", "is it odd that bees dance", "line through the hive", "f is increasing", "5 and 6"):
+            with self.subTest(text):
+                self.assertIsNone(written_here(text))
+
+
+if __name__ == "__main__":
+    unittest.main()
