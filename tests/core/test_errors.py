@@ -20,7 +20,7 @@ MISTAKES = [
     ("3 = = 4", "syntax", "=", "between = and ="),
     ("[1, 2", "syntax", "[", "closing bracket ]"),
     ("(1, 2]", "syntax", "]", "closes a bracket"),
-    ("2(1, 2)", "syntax", ",", "no place in these"),
+    ("x(1, 2)", "syntax", ",", "no place in these"),
     ("2 ^ ", "syntax", "^", "missing after ^"),
     ("|x", "syntax", "|", "closing bar"),
     ("()", "syntax", "()", "nothing between"),

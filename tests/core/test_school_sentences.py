@@ -48,6 +48,20 @@ SENTENCES = (
     ("x^2 when x is 4", "x^2 at x = 4", "16"),
     ("x = 3, y = 4, find x^2 + y^2", "x^2 + y^2 at x = 3, y = 4", "25"),
     ("solve x^2 + 1 = 0 over C", "solve x^2 + 1 = 0 in complex numbers", "x = -i or x = i"),
+    ("x^2 = 16 so x = ?", "solve x^2 = 16 for x", "x = -4 or x = 4"),
+    ("2x < 10 solve", "solve 2x < 10", "x < 5"),
+    ("solve x^2 - 4x + 3 = 0 by completing the square", "solve x^2 - 4x + 3 = 0", "x = 1 or x = 3"),
+    ("solve by factorising x^2 - 5x + 6 = 0", "solve x^2 - 5x + 6 = 0", "x = 2 or x = 3"),
+    ("differentiate with respect to x: x^2 y", "d/dx (x^2 y)", "2*x*y"),
+    ("lim n to infinity (1+1/n)^n", "limit of (1+1/n)^n as n -> infinity", "e"),
+    ("sum 1/2^n n=0 to infinity", "sum of 1/2^n for n from 0 to infinity", "2"),
+    ("1 + 2 + 3 + ... + 100", "sum of n for n from 1 to 100", "5050"),
+    ("1 + 3 + 5 + ... + 99", "sum of (1 + 2*(n - 1)) for n from 1 to 50", "2500"),
+    ("10 + 7 + ... + 1", "sum of (10 - 3*(n - 1)) for n from 1 to 4", "22"),
+    ("mean 2 4 6", "mean of 2, 4, 6", "4"),
+    ("sum k=1 to n of k", "sum of k for k from 1 to n", "n*(n + 1)/2"),
+    ("2x2 identity matrix", "[[1, 0], [0, 1]]", "[[1, 0], [0, 1]]"),
+    ("u = <1, 2>", "u = [1, 2]", "[1, 2]"),
     ("20% off 80", "80*(1 - 20%)", "64"),
     ("percentage change from 50 to 60", "(60 - 50)/50 as a percentage", "20%"),
     ("compound interest on 1000 at 5% for 2 years", "1000*(1 + 5%)^2 - 1000", "102.5"),
@@ -75,6 +89,9 @@ OF_F = (
 #: sentence, the lines that it is written in, what the last comes to
 SEVERAL_LINES = (
     ("f(x) = 2x+1, g(x) = x^2, find f(g(3))", ("f(x) = 2x+1", "g(x) = x^2", "f(g(3))"), "19"),
+    ("x=3 y=4 x+y", ("x=3", "y=4", "x+y"), "7"),
+    ("f(x)=3x+2 f(5)", ("f(x)=3x+2", "f(5)"), "17"),
+    ("g(f(x)) where f(x) = x^2 and g(x) = x+1", ("f(x) = x^2", "g(x) = x+1", "g(f(x))"), "x^2 + 1"),
     ("f(x) = { x^2 if x < 1; 2x - 1 if x >= 1 }", ("f(x) = x^2 if x < 1, 2x - 1 if x >= 1",), "x^2 if x < 1, 2*x - 1 otherwise"),
     ("f(x) = { x^2, x < 1; 2x - 1, x >= 1 }", ("f(x) = x^2 if x < 1, 2x - 1 if x >= 1",), "x^2 if x < 1, 2*x - 1 otherwise"),
     ("f(x) = x^2 for x < 0, x for x >= 0", ("f(x) = x^2 if x < 0, x if x >= 0",), "x^2 if x < 0, x otherwise"),
@@ -102,7 +119,7 @@ class SchoolSentences(unittest.TestCase):
                 self.assertEqual(page(*lines).lines[-1].outcome.result["exact"]["text"], value)
 
     def test_what_is_none_of_these_is_left(self) -> None:
-        for text in ("0.123...", "where is the queen", "is it odd that bees dance", "line through the hive", "f is increasing", "5 and 6"):
+        for text in ("0.123...", "1 + 2 + 4 + ... + 64", "1 + 3 + ... + 8", "where is the queen", "is it odd that bees dance", "line through the hive", "f is increasing", "5 and 6"):
             with self.subTest(text):
                 self.assertIsNone(written_here(text))
 

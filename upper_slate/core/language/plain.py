@@ -38,7 +38,7 @@ from .tree import (
 )
 from .units import unit_text
 from .words.functions import function_named
-from .words.trailing import WORDS_OF
+from .words.trailing import WORDS_OF, rounding_words
 
 #: How tightly each kind of node binds; a looser one inside a tighter one needs brackets.
 _LOOSE, _SUM, _PRODUCT, _UNARY, _POWER, _POSTFIX, _ATOM = range(7)
@@ -140,7 +140,7 @@ def _statement(node: Node) -> tuple[str, int]:
         case InForm():
             return f"{plain(node.body)} {WORDS_OF[node.form]}", _LOOSE
         case ToDigits():
-            return f"{plain(node.body)} to {node.digits} {node.unit}", _LOOSE
+            return f"{plain(node.body)} {rounding_words(node.digits, node.unit)}", _LOOSE
         case Request():
             return request_text(node, plain), _LOOSE
         case Unread():

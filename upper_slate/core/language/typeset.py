@@ -46,7 +46,7 @@ from .tree import (
 )
 from .units import unit_latex
 from .words import CONSTANTS, GREEK, REQUESTS, function_named
-from .words.trailing import WORDS_OF
+from .words.trailing import WORDS_OF, rounding_words
 
 _GREEK_NAMES = frozenset(GREEK.values())
 _STEPS = {"=": "=", "<=>": r"\Leftrightarrow", "=>": r"\Rightarrow"}
@@ -238,7 +238,7 @@ class _Typesetter:
             case InForm():
                 return rf"{self.write(node.body)} \;\text{{ {WORDS_OF[node.form]}}}", _LOOSE
             case ToDigits():
-                return rf"{self.write(node.body)} \;\text{{ to {node.digits} {node.unit}}}", _LOOSE
+                return rf"{self.write(node.body)} \;\text{{ {rounding_words(node.digits, node.unit)}}}", _LOOSE
             case Request():
                 return self._request(node), _LOOSE
             case Gap():

@@ -6,7 +6,7 @@ import re
 from functools import lru_cache
 from typing import Final
 
-from ..language.words import REQUESTS, function_named
+from ..language.words import NEVER_LETTERS, REQUESTS, function_named
 from ..problems import LineError
 from ..reading.heads import head_of
 from ..reading.tokens import canonical_name, tokenize
@@ -32,6 +32,7 @@ def words_of(text: str) -> frozenset[str]:
     words: set[str] = set()
     for token in tokens:
         words |= _CHOSEN_LETTERS.get(token.text.lower(), set())
+        words |= {"above"} & {*NEVER_LETTERS.get(token.text.lower(), ())}  # `ans` is offered as that
         if token.kind != "name":
             continue
         words |= {token.text, canonical_name(token.text)}

@@ -124,7 +124,7 @@ class Atoms(Part):
                 return Gap(start=token.start, end=token.start)
             self.cursor.advance()
             return Unread(token.text, start=token.start, end=token.end)
-        if token.kind in ("unknown", "{", "}", ":", ";", ".", "_", "±", "∈"):
+        if token.kind in ("unknown", "sub", "{", "}", ":", ";", ".", "_", "±", "∈"):
             raise meaningless(token)
         if token.kind == "end":
             last = self.cursor.tokens[self.cursor.at - 1] if self.cursor.at else token

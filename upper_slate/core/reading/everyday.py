@@ -7,7 +7,7 @@ from collections.abc import Callable
 from typing import Final
 
 from .school import SCHOOL
-from .sentence import REQUESTS, filled, in_brackets, sentence, values_put_in
+from .sentence import REQUESTS, bare, filled, in_brackets, sentence, values_put_in
 
 _COUNTS: Final = {"a": 1, "an": 1, "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10, "eleven": 11,
                   "twelve": 12}
@@ -70,8 +70,8 @@ _SENTENCES: Final = (
     sentence(rf"(?:{REQUESTS} )?the value of (\w) (?:when|if|where|for which|such that|so that) (.*=.*)", lambda f: f"solve {f[2]} for {f[1]}"),
     sentence(rf"{_GIVEN} (?P<given>.+?)(?:,| then|, then) (?P<asked>.+)", _with_condition),
     sentence(r"([^=]+=[^=,]+?)(?:,|;| and)? (?:find|solve(?: it)?(?: for)?) (\w)", lambda f: f"solve {f[1]} for {f[2]}"),
-    sentence(r"([^=]+=[^=,]+?)(?:,|;) (\w) ?= ?", lambda f: f"solve {f[1]} for {f[2]}"),
-    sentence(r"([^=]+=[^=,]+?),? solve(?: it)?", lambda f: f"solve {f[1]}"),
+    sentence(r"([^=]+=[^=,]+?)(?:,|;|,? so|,? then|,? hence) (\w) ?= ?", lambda f: f"solve {f[1]} for {f[2]}"),
+    sentence(r"([^=<>≤≥]+(?:[<>]=?|[=≤≥])[^=<>≤≥,]+?),? solve(?: it)?", lambda f: f"solve {f[1]}"),
     sentence(r"(?:let )?(\w) (?:is|be|equals|is equal to) ([^=]*\d[^=]*|\w)", lambda f: f"{f[1]} = {f[2]}"),
     sentence(r"(?:the )?sum of (?:(?:all |the )?(?:whole |natural )?numbers )?(?:from )?(\w+) (?:to|up to|through) (\w+)", filled("sum of n for n from {0} to {1}")),
     sentence(r"(?:the )?sum of (?:the )?first (\w+) (?:natural |whole |positive |counting )?(?:numbers|integers)", filled("sum of n for n from 1 to {0}")),
@@ -81,7 +81,7 @@ _SENTENCES: Final = (
     sentence(r"(\w+) inverse", filled("inverse of {0}")),
     sentence(r"(?:the )?(?:points? of inflection|inflection points?) of (\w)", filled("solve {0}''(x) = 0")),
     sentence("(?:the )?binomial expansion of (.+)", lambda f: f"expand {f[1]}"),
-    sentence(r"(?:the )?function (\w+ ?\(.*\) ?=.+)", lambda f: f[1]),
+    sentence(r"(?:(?:the )?function|def|func) (\w+ ?\(.*\) ?=.+)", lambda f: f[1]),
     sentence(r"round ?\(([^,]+), ?(\d+)\)", lambda f: f"{f[1]} to {f[2]} dp"),
     sentence(r"(?:the )?range of (\S+(?:, ?| )\d.*)", lambda f: f"max({f[1]}) - min({f[1]})"),
     sentence(rf"(?P<asked>(?:simplify|expand|factor|factorise|factorize|evaluate) .+?),? {_GIVEN} (?P<given>.+)", _with_condition),
@@ -96,7 +96,9 @@ _SENTENCES: Final = (
     sentence(r"(?:the )?compound interest (?:on )?(\S+) at ([\d.]+)\s*% (?:for|over) (\w+) years?", lambda f: f"{f[1]}*(1 + {f[2]}%)^{f[3]} - {f[1]}"),
     sentence(r"([\d.]+) (thousand|million|billion)", lambda f: f"{f[1]}*10^{_POWERS_OF_TEN[f[2].lower()]}"),
     sentence(r"(?:divide|share|split) (\S+) (?:in|into|in to) (?:the ratio|a ratio of) (\d+(?: ?: ?\d+)+)", _shares),
-    sentence(r"(?:simplify )?(?:the )?(?:ratio )?(\d[\d.]*) ?: ?(\d[\d.]*)(?: in (?:its )?(?:simplest form|lowest terms))?", lambda f: f"{f[1]}/{f[2]}"),
+    sentence(r"(?:simplify )?(?:the )?ratio (\d[\d.]*) ?: ?(\d[\d.]*)(?: in (?:its )?(?:simplest form|lowest terms))?", bare("{0}/{1}")),
+    sentence(r"simplify (\d[\d.]*) ?: ?(\d[\d.]*)|(\d[\d.]*) ?: ?(\d[\d.]*) in (?:its )?(?:simplest form|lowest terms)",
+             lambda f: f"{f[1] or f[3]}/{f[2] or f[4]}"),
     sentence(r"(solve )?(\w+) ?: ?(\w+) ?= ?(\w+) ?: ?(\w+)", lambda f: f"{f[1] or ''}{f[2]}/{f[3]} = {f[4]}/{f[5]}"),
     sentence(r"(\d+) out of (\d+)", filled("{0}/{1}")),
     sentence(r"(\d*\.\d*?)(?:(\d)\2{2,}|(\d{2,6})\3+)(?:\.\.\.|…)", lambda f: f"{f[1]}({f[2] or f[3]})"),

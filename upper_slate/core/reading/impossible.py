@@ -19,7 +19,7 @@ from .uses import meant_use
 #: Rows of numbers or letters with semicolons between them, in one pair of brackets.
 _ROWS: Final = re.compile(r"[\[(]\s*((?:[-\w./]+[ ,]+)+[-\w./]+\s*;[-\w./ ,;]*)[\])]")
 _ITEM: Final = re.compile(r"[-\w./]+")
-_MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!="}
+_MISTYPED: Final = {("=", "<"): "<=", ("=", ">"): ">=", ("<", ">"): "!=", ("=", "="): "="}
 
 
 def refuse_impossible(source: str, tokens: list[Token], names: KnownNames) -> None:

@@ -8,7 +8,7 @@ from dataclasses import replace
 from itertools import islice
 from typing import Final
 
-from ..language.tree import Call, InUnit, Line, ListOf, Logic, Name, Node, Notice, Relation, Request, placed, unwrapped
+from ..language.tree import Bracket, Call, Cases, InUnit, Line, ListOf, Logic, Name, Node, Notice, Product, Relation, Request, placed, unwrapped
 from ..language.units import Factors
 from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
@@ -20,6 +20,7 @@ from .impossible import refuse_impossible, says
 from .letters import free_letters
 from .names import KnownNames
 from .notations import is_other_notation, text_of_notation
+from .other_readings import note_unit_vectors
 from .reader import Reader
 from .said_around import without_opening, without_result_sign
 from .tokens import Token, canonical_name, meaningless, tokenize
@@ -136,6 +137,8 @@ class _LineReader:
             refuse_impossible(self.source, self.tokens, self.names)
             if not self.names.units and (told := letters_for_units(self.tokens, self.names)):
                 self.notices.append(told)
+            if (vectors := note_unit_vectors(self.source, self.names)) is not None:
+                self.notices.append(vectors)
         self._note_two_slashes()
         self.tokens = self._without_articles()
         first = self.tokens[0]
@@ -357,6 +360,8 @@ class _LineReader:
         if is_asked and isinstance(bare, Request) and bare.name in ("solve", "graph"):
             raise LineError("syntax", "After = the other side is missing.", self.tokens[-1].start, len(self.source.rstrip()))
         self._note_two_statements(bare)
+        self._note_value_behind_if(bare)
+        self._note_function_without_brackets(bare)
         kind = "request" if isinstance(bare, Request) else "equation" if isinstance(bare, Relation | Logic) else "expression"
         return self._line(kind, reader, body)
 
@@ -413,6 +418,22 @@ class _LineReader:
         if all(isinstance(p, Relation) and p.signs == ("=",) and isinstance(p.sides[0], Name) for p in parts):
             lines = "\n".join(self.source[p.start:p.end].strip() for p in parts)
             self.notices.append(Notice("A statement, which defines nothing.", body.start, body.end, offers=(Suggestion(lines, body.start, body.end),)))
+
+    def _note_value_behind_if(self, body: Node | None) -> None:
+        """`x^2 if x = 3` is an expression that has a value there only; many mean that value."""
+        match body:
+            case Cases(((value, Relation((Name(), _), ("=",)) as condition),), None):
+                self.notices.append(Notice("Read as an expression that has a value there only.", body.start, body.end,
+                                           offers=(Suggestion(" at ", value.end, condition.start),)))
+
+    def _note_function_without_brackets(self, body: Node | None) -> None:
+        """`f x = x^2` is an equation with the product of f and x; many define a function so."""
+        match body:
+            case Relation((Product((Name(name), Name(letter) | Bracket(Name(letter)))) as head, _), ("=",)):
+                if name not in ("f", "g", "h") or self.names.has_meaning(name):
+                    return
+                self.notices.append(Notice(f"Read as the product of {name} and {letter}.", head.start, head.end,
+                                           offers=(Suggestion(f"{name}({letter})", head.start, head.end),)))
 
     def _step(self) -> Line:
         sign = self.tokens[0]

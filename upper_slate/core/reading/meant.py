@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from dataclasses import replace
 from typing import Final, TypeGuard
@@ -239,6 +240,15 @@ def _area_under(cursor: Cursor, request: Request) -> Node:
     return replace(request, name="area between", bodies=(place, Number("0", start=place.end, end=place.end)))
 
 
+def _factored(cursor: Cursor, request: Request) -> Node:
+    """`factors of 12` are its primes, or every number that divides it."""
+    said = re.match(r"factors? of", cursor.source[request.start:request.end], re.IGNORECASE)
+    if said and isinstance(request.bodies[0], Number):
+        start, end = request.start, request.start + len(said[0])
+        cursor.note("Read as the prime factors.", start, end, offers=(Suggestion("divisors of", start, end),))
+    return request
+
+
 def _logarithm(cursor: Cursor, request: Request) -> Node:
     assert request.point is not None
     return Call("log", (request.bodies[0], request.point), start=request.start, end=request.end)
@@ -252,7 +262,7 @@ def _substitute(cursor: Cursor, request: Request) -> Node:
 _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     **dict.fromkeys(_ORDERS, _derivative),
     DIFFERENTIAL: differential_equation, "graph slopes": slope_field, "graph": _graph,
-    "solve": _solve, "roots of": _solve, "greatest value of": _extreme, "least value of": _extreme, "sum of": _total, "product of": _total,
+    "solve": _solve, "roots of": _solve, "factor": _factored, "greatest value of": _extreme, "least value of": _extreme, "sum of": _total, "product of": _total,
     "laplace transform of": _laplace, "inverse laplace transform of": _laplace, "series of": _series,
     "graph points": _points, "table of": _needs_range, "area under": _area_under, "log base": _logarithm, "substitute": _substitute,
     "mean of": _of_list("mean"), "median of": _of_list("median"), "mode of": _of_list("mode"), "variance of": _of_list("variance"),

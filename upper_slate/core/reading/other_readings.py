@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 from math import gcd
+from typing import Final
 
-from ..language.tree import Name, Negative, Node, Number, Postfix, Power
+from ..language.tree import Name, Negative, Node, Notice, Number, Postfix, Power
 from ..problems import Suggestion
 from .cursor import Cursor
+from .names import KnownNames
+
+#: Multiples of i, j and k, alone or behind a name: those of k may be missing.
+_UNIT_VECTORS: Final = re.compile(r"(?:\s*[A-Za-z]\w*\s*=)?\s*(-?\s*[\d.]*)\s*i\s*([+-]\s*[\d.]*)\s*j(?:\s*([+-]\s*[\d.]*)\s*k)?\s*")
 
 
 def note_slashes(cursor: Cursor, factors: list[Node], operators: list[str]) -> None:
@@ -46,6 +52,17 @@ def offer_share(cursor: Cursor, terms: list[Node], sign: str) -> None:
         return  # it is a factor already
     whole = f"({before})" if len(terms) > 2 else before
     notices[-1] = replace(notices[-1], offers=(Suggestion(f"{whole}*(1 {sign} {cursor.text_of(share)})", terms[0].start, share.end),))
+
+
+def note_unit_vectors(source: str, names: KnownNames) -> Notice | None:
+    """`3i + 4j` is worked out with i as the imaginary unit; many mean the vector [3, 4]."""
+    found = _UNIT_VECTORS.fullmatch(source)
+    if found is None or any(names.has_meaning(letter) for letter in "ijk"):
+        return None
+    parts = [re.sub(r"\s", "", part) for part in found.groups() if part is not None]
+    numbers = [f"{part.removeprefix('+')}1" if part in ("", "+", "-") else part.removeprefix("+") for part in parts]
+    return Notice("Read with i as the imaginary unit.", found.start(1), len(source),
+                  offers=(Suggestion(f"[{', '.join(numbers)}]", found.start(1), len(source.rstrip())),))
 
 
 def _tight_until(factors: list[Node], operators: list[str], at: int) -> int:

@@ -40,7 +40,7 @@ class Places(Part):
                 case "approach":
                     return self._approach_begins()
                 case "bounds":
-                    return cursor.token.kind == "_"
+                    return cursor.token.kind in ("_", "sub")
                 case name if name in RANGES:
                     return self._ranges.starts(name == "steps")
             return not cursor.at_stop()
@@ -294,9 +294,10 @@ class Places(Part):
     # -- ranges ----------------------------------------------------------------------------------------------------
 
     def _bounds(self, said: Said, stop: Stop) -> None:
-        """`_(n=0)^oo`, `_0^1`."""
+        """`_(n=0)^oo`, `_0^1`, `₀¹`."""
         cursor = self.cursor
-        cursor.advance()
+        if cursor.token.kind != "sub":
+            cursor.advance()
         said.low = self._bound(said)
         if not cursor.take("^") and cursor.token.kind != "super" and not cursor.tolerant:
             raise cursor.fail(f"Here ^ and the upper end are expected, as in “{said.example}”.")
@@ -304,7 +305,7 @@ class Places(Part):
 
     def _bound(self, said: Said) -> Node:
         cursor = self.cursor
-        if cursor.token.kind == "super":
+        if cursor.token.kind in ("super", "sub"):
             token = cursor.advance()
             return Number(token.text, start=token.start, end=token.end)
         opened = cursor.token

@@ -89,7 +89,7 @@ class Requests(Part):
 
     def signed(self) -> Node | None:
         """The request that starts here with a sign, or with `lim` and what stands below it: it may stand in an expression."""
-        if self.cursor.token.kind not in SIGNS and not (self.cursor.is_word(*SPOKEN_SIGNS) and self.cursor.ahead().kind in ("_", "name")):
+        if self.cursor.token.kind not in SIGNS and not (self.cursor.is_word(*SPOKEN_SIGNS) and self.cursor.ahead().kind in ("_", "sub", "name")):
             return None
         return self._first_of([s for s in self._spellings_here() if s.form.has("tight")])
 
@@ -138,7 +138,7 @@ class Requests(Part):
         if opening == ("int",) and not self._places.has_differential(len(opening)):
             return False
         if opening[0] in SIGNS:
-            return token.kind not in ("end", "_")
+            return token.kind not in ("end", "_", "sub")
         return token.kind in ("number", "fraction", "name", "(", "[", "{", "|", "-", "√", "∛", "∜", *SIGNS) and not self._is_joint(token.text.lower(), len(opening))
 
     def _can_go_on(self, spelling: Spelling, ahead: set[str]) -> bool:

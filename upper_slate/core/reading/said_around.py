@@ -14,6 +14,7 @@ _OPENINGS: Final = tuple(tuple(text.split()) for text in (
     "convert", "state"))
 #: Only before what asks for digits: `round 3.14159 to 2 dp`.
 _ROUNDING: Final = tuple(tuple(text.split()) for text in ("round", "round off", "round the number"))
+_CONDITIONS: Final = ("if", "when", "such", "where", "given", "from")
 _FIRST: Final = {opening[0] for opening in (*_OPENINGS, *_ROUNDING)}
 
 
@@ -22,8 +23,9 @@ def without_opening(tokens: list[Token], names: KnownNames, asks_for_digits: boo
     if tokens[0].text.lower() not in _FIRST or names.has_meaning(tokens[0].text):
         return tokens, 0
     words = [t.text.lower() for t in tokens[:6]]
-    if words[0] == "find" and words[2:3] and words[2] in ("if", "when", "such", "where", "given", "from"):  # a request of its own
-        return tokens, 0
+    for asked in ("find",), ("what", "is"):  # of a letter, with a condition: a request of its own
+        if tuple(words[:len(asked)]) == asked and words[len(asked) + 1:][:1] and words[len(asked) + 1] in _CONDITIONS:
+            return tokens, 0
     for opening in (*_OPENINGS, *(_ROUNDING if asks_for_digits else ())):
         count = len(opening)
         if tuple(words[:count]) == opening and len(tokens) > count and tokens[count].kind not in ("end", "=", "+", "*", "/", "^", ")", ",", "<", ">"):

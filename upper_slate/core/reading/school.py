@@ -84,11 +84,37 @@ def _turned(found: re.Match[str]) -> str:
 
 def _statements(found: re.Match[str]) -> str | None:
     """`x = 3, y = 4, find x^2 + y^2`: values are put in; definitions stand above."""
-    given, asked = found[1], found[2]
+    return _said(found[1], found[2])
+
+
+def _said(given: str, asked: str) -> str | None:
     if values := values_put_in(given):
         return f"{asked} at {values}"
-    above = [part.strip() for part in re.split(r",(?![^()]*\))|;|\band\b", given)]
+    above = [part.strip() for part in re.split(r",(?![^()]*\))|;|\band\b", re.sub("^(?:let|given|if) ", "", given, flags=re.IGNORECASE))]
     return "\n".join([*above, asked]) if all(re.match(r"\w+(?:\([\w, ]+\))?\s*=[^=]", part) for part in above) else None
+
+
+def _behind(found: re.Match[str]) -> str | None:
+    """The same with the statements behind: `x^2 when x is 4`, `g(f(x)) where f(x) = x^2 and g(x) = x + 1`."""
+    asked = re.sub(f"^{REQUESTS} ", "", found[1], flags=re.IGNORECASE)
+    return _said(found[2], asked)
+
+
+def _series(found: re.Match[str]) -> str | None:
+    """`1 + 3 + 5 + … + 99`, where the numbers rise or fall by the same; `1 + 2 + … + 100` too."""
+    first, second, last = int(found[1]), int(found[2]), int(found[4])
+    step = second - first
+    if not step or (last - first) % step or (last - first) // step < 2 or (found[3] and int(found[3]) - second != step):
+        return None
+    if step == 1:
+        return f"sum of n for n from {first} to {last}"
+    term = f"({first} + {step}*(n - 1))" if step > 0 else f"({first} - {-step}*(n - 1))"
+    return f"sum of {term} for n from 1 to {(last - first) // step + 1}"
+
+
+def _identity(found: re.Match[str]) -> str | None:
+    size = int(found[1] or found[2] or 0)
+    return f"[{', '.join(str([int(i == k) for k in range(size)]) for i in range(size))}]" if size else None
 
 
 def _listed(found: re.Match[str]) -> str:
@@ -100,6 +126,7 @@ def _vector_product(name: str) -> str:
     return f"{name}([{{0}}], [{{1}}])"
 
 
+_VALUE: Final = r"[A-Za-z] ?= ?[\w.^()/*+-]+"
 _ENDS: Final = r"(?:from|between|for x from|over) (\S+) (?:to|and) (\S+)"
 
 SCHOOL: Final[tuple[Sentence, ...]] = (
@@ -138,12 +165,26 @@ SCHOOL: Final[tuple[Sentence, ...]] = (
     sentence(r"(?:express|write|put) (.+?) in (?:the form \w? ?\(? ?\w ?[+-] ?\w ?\) ?(?:\^2|²) ?[+-] ?\w|completed square form|vertex form)",
              bare("complete the square of {0}")),
     sentence(r"(?:tangent|tangent line) (?:to|of) (?:y ?= ?)?(.+) at \(([^(),]+),[^(),]+\)", bare("tangent to {0} at x = {1}")),
-    sentence(r"(?:the )?maclaurin (?:series |expansion |polynomial )?(?:of|for) (.+?) (?:up to|to) (?:x\^|order |degree )(\d+)",
+    sentence(r"(?:the )?maclaurin (?:series |expansion |polynomial )?(?:of|for) (.+?) (?:up to|to) x\^(\d+)", bare("series of {0} at x = 0 to order {1}")),
+    sentence(r"(?:the )?maclaurin (?:expansion |polynomial )?(?:of|for) (.+?) (?:up to|to) (?:order |degree )(\d+)",
              bare("series of {0} at x = 0 to order {1}")),
+    sentence(r"(solve .+?),? (?:by|using|with|graphically|algebraically)(?: .*)?", bare("{0}")),
+    sentence(r"solve (?:by|using) (?:\w+ ){0,3}?(?:factori[sz]ing|factori[sz]ation|square|formula|elimination|substitution)[:,]? (.+)", bare("solve {0}")),
+    sentence(r"differentiate (?:with respect to|wrt) (\w)[:,]? (.+)", lambda f: f"d/d{f[1]} {in_brackets(f[2])}"),
+    sentence(r"lim(?:it)? (?:as )?(\w) (?:to|goes to|tends to|approaches) (\S+)(?: of)? (.+)", bare("limit of {2} as {0} -> {1}")),
+    sentence(r"(?:the )?sum (?:of )?(.+?),? (?:for |from )?(\w) ?= ?(\S+) (?:to|\.\.) (\S+)", bare("sum of {0} for {1} from {2} to {3}")),
+    sentence(r"(-?\d+) ?\+ ?(-?\d+) ?\+ ?(?:(-?\d+) ?\+ ?)?(?:\.\.\.|…) ?\+ ?(-?\d+)", _series),
+    sentence(r"(mean|median|mode|average|variance|standard deviation|sum|max|min)(?: of)? (-?[\d.]+(?: -?[\d.]+)+)", lambda f: f"{f[1]} of {', '.join(f[2].split())}"),
+    sentence(r"sum (\w) ?= ?(\S+) (?:to|\.\.) (\S+) (?:of )?(.+)", bare("sum of {3} for {0} from {1} to {2}")),
+    sentence(r"(?:the )?(?:(\d) ?(?:x|×|by) ?\1 )?identity matrix(?: of (?:size|order))? ?(\d)?", _identity),
+    sentence(r"(.*)<\s*(-?[\d.]+(?:\s*,\s*-?[\d.]+)+)\s*>(.*)", bare("{0}[{1}]{2}")),
     sentence(r"(?:the )?quadratic formula", lambda f: "solve a x^2 + b x + c = 0 for x"),
     sentence(r"(solve .+?) (?:over C|over ℂ|over the complex numbers|in C|in ℂ)", bare("{0} in complex numbers")),
-    sentence(r"(.+?),? (?:when|where|if|given) (.+)", lambda f: (values := values_put_in(f[2])) and f"{re.sub(rf'^{REQUESTS} ', '', f[1])} at {values}"),
+    sentence(r"(.+?),? (?:when|where|if|given) (.+)", _behind),
+    sentence(r"((\w)\(\w+\) ?= ?.+?)[,;]? (\2\([-\d., /]+\))", bare("{0}\n{2}")),
+    sentence(r"y ?= ?(\w\(\w\) ?= ?.+)", bare("{0}")),
     sentence(rf"(.+), ?(?:then )?{REQUESTS} (?:the value of )?(.+)", _statements),
+    sentence(rf"({_VALUE}),? ({_VALUE})(?:,? ({_VALUE}))?,?(?: (?:{REQUESTS} )?([^=]+))?", lambda f: "\n".join(filter(None, f.groups()))),
     sentence(r"(\w+\(\w+\) ?= ?)\{\s*(.+ if .+?)[;,] ?(.+ if .+?)\s*\}", bare("{0}{1}, {2}")),
     sentence(r"(\w+\(\w+\) ?= ?)\{\s*(.+?), (.+?[<>≤≥].*?); (.+?), (.+?[<>≤≥].*?)\s*\}", bare("{0}{1} if {2}, {3} if {4}")),
     sentence(r"(\w+\(\w+\) ?= ?)(.+) for (.+[<>≤≥].*), (.+) for (.+[<>≤≥].*)", bare("{0}{1} if {2}, {3} if {4}")),

@@ -27,6 +27,7 @@ _OPERATORS: Final = ("<=>", "=>", "<=", ">=", "!=", "->", ":=", "**", "+", "-", 
                      "(", ")", "[", "]", "|", ",", "?", "√", "∛", "∜", "∫", "∑", "∏", "∂", "±", "_", "∈", "{", "}", ":", ";", ".")
 _OPERATOR: Final = re.compile("|".join(map(re.escape, _OPERATORS)))
 _SUPERSCRIPTS: Final = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺", "0123456789-+")
+_SUB: Final = re.compile("[₀₁₂₃₄₅₆₇₈₉]+")
 _SUBSCRIPTS: Final = str.maketrans("₀₁₂₃₄₅₆₇₈₉", "0123456789")
 #: Signs with which no longer sign begins.
 _ONE_SIGN: Final = frozenset("+/^()[]|,?")
@@ -34,7 +35,7 @@ _ONE_SIGN: Final = frozenset("+/^()[]|,?")
 _NUMBER: Final = re.compile(r"(?:\d+\.?\d*|\.\d+)(?:\(\d+\)|[eE][+-]?\d+)?", re.ASCII)
 _NAME: Final = re.compile(r"[A-Za-z][A-Za-z0-9_]*")
 #: `lim_(x->0)`, `int_0^1`: what stands below is no part of the word.
-_SIGN_WORD: Final = re.compile(r"(?:lim|int|sum|product)(?=_)")
+_SIGN_WORD: Final = re.compile(r"(?:lim|int|sum|product|prod)(?=_)")
 _SUPER: Final = re.compile(r"[⁻⁺]?[⁰¹²³⁴⁵⁶⁷⁸⁹]+")
 #: Marks that direct or join text and show nothing; they come along when text is pasted.
 _UNSEEN: Final = frozenset("\u200b\u200c\u200d\u200e\u200f\u202a\u202b\u202c\u202d\u202e\u2060\u2066\u2067\u2068\u2069\ufeff\u00ad\u061c")
@@ -130,6 +131,8 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         return Token("name", "oo", at, at + 1, spaced)
     if match := _SUPER.match(text, at):
         return Token("super", match[0].translate(_SUPERSCRIPTS), at, match.end(), spaced)
+    if match := _SUB.match(text, at):
+        return Token("sub", match[0].translate(_SUBSCRIPTS), at, match.end(), spaced)
     sign = _SIGNS.get(char)
     if sign:
         return Token(sign, char if sign == "*" else sign, at, at + 1, spaced)
@@ -145,7 +148,7 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
 
 def meaningless(token: Token) -> LineError:
     """The error for a sign that nobody knows, or that has no meaning where it stands."""
-    char, at = token.text, token.start
+    char, at = "₀₁₂₃₄₅₆₇₈₉"[int(token.text[0])] if token.kind == "sub" else token.text, token.start
     if unicodedata.category(char) in ("Cc", "Cf", "Co", "Cn", "Cs"):
         return LineError("syntax", "Here is an invisible character that has no meaning.", at, at + 1, Suggestion("", at, at + 1))
     instead = {"}": ")", ":": "/", "⟨": "(", "⟩": ")", "$": "", ".": "*"}.get(char)

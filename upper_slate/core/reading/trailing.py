@@ -67,7 +67,8 @@ def _ending(tokens: list[Token], names: KnownNames, tolerant: bool) -> tuple[End
         if said in _FORMS:
             return Ending(*place, form=_FORMS[said]), first
         if found := _digits(said):
-            return _checked(Ending(*place, digits=found[0], unit=found[1]), tokens[first:], tolerant), first
+            ending = Ending(*place, digits=found[0], unit=found[1])
+            return (ending if found[0] < 0 else _checked(ending, tokens[first:], tolerant)), first
     return None
 
 

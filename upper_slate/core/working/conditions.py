@@ -283,7 +283,7 @@ def interval_relations(letter: sp.Symbol, roots: list[sp.Expr], sign_at, closed:
 
 
 def _unless_implied(found: list[sp.Basic], *sides: list[_Piece]) -> list[sp.Basic]:
-    """x > 0 makes x != -1 needless."""
+    """x > 0 makes x != -1 needless; x > 0 and y > 0 make x y > 0 so."""
     positive = [p.expr for side in sides for p in side if p.relation == ">"]
     nonneg = [p.expr for side in sides for p in side if p.relation == ">="]
     kept = []
@@ -292,9 +292,17 @@ def _unless_implied(found: list[sp.Basic], *sides: list[_Piece]) -> list[sp.Basi
             letter, value = relation.args
             if any(e == letter and value.is_number and value <= 0 for e in positive) or any(e == letter and value.is_number and value < 0 for e in nonneg):
                 continue
+        if isinstance(relation, sp.Gt) and relation.rhs == 0 and _is_product_of(relation.lhs, positive):
+            continue
         if relation is not sp.true and not (isinstance(relation, sp.Ge) and sp.Gt(*relation.args, evaluate=False) in found):
             kept.append(relation)
     return sorted(kept, key=_place) if all(_is_plain(r) and r.rhs.is_number for r in kept) else kept
+
+
+def _is_product_of(expr: sp.Expr, positive: list[sp.Expr]) -> bool:
+    """Whether a product, a quotient or a power is made of what is known to be positive."""
+    bases = [factor.as_base_exp()[0] for factor in sp.Mul.make_args(expr)]
+    return isinstance(expr, sp.Mul | sp.Pow) and all(base != expr and (base.is_positive or base in positive) for base in bases)
 
 
 def _place(relation: sp.Ne) -> tuple[str, float]:

@@ -228,9 +228,11 @@ class Evaluator:
         return total
 
     def _two_vectors(self, node: t.Product, factor: t.Node) -> LineError:
-        """`u v` and `u*v` of two vectors: which product is meant?"""
-        before = node.factors[node.factors.index(factor) - 1]
-        offers = tuple(Suggestion(f" {word} ", before.end, factor.start) for word in ("dot", "cross"))
+        """`u v` and `u*v` of two vectors: which product is meant? An x between them is most likely the sign."""
+        at = node.factors.index(factor) - 1
+        is_cross = at and node.factors[at] == t.Name("x") and "x" not in self.context.meanings
+        before = node.factors[at - 1 if is_cross else at]
+        offers = tuple(Suggestion(f" {word} ", before.end, factor.start) for word in (("cross", "dot") if is_cross else ("dot", "cross")))
         return LineError("not-supported", "Say which product of the two vectors is meant: the scalar product u · v, or the vector product u × v.", before.start,
             factor.end, offers)
 

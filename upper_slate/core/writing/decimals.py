@@ -18,6 +18,7 @@ from ..working.exact.surd import Surd
 from ..working.ground import judge
 from ..working.ground.values import FunctionValue, GraphValue, ListValue, RelationValue, SolutionsValue, TableValue, Value
 from ..working.units.quantities import written_parts
+from .common_logs import BASE, logs_apart
 from .expressions import expression_tree, in_unit
 from .numbers import decimal_digits, product_of, sum_of
 from .quantities import quantity_tree
@@ -292,6 +293,7 @@ def _with_letters(expr: sp.Expr, digits: Digits, style: Style) -> Rounded:
 
     if style.half_turn != sp.pi:
         expr, style = in_unit(expr, style.half_turn, with_letters=True), dataclasses.replace(style, half_turn=sp.pi)
+    expr = logs_apart(expr)
     changed = walk(sp.expand_mul(expr) if _has_number_bracket(expr) else expr)
     if style.rising is not None:
         style = dataclasses.replace(style, rising=walk(style.rising))
@@ -301,8 +303,7 @@ def _with_letters(expr: sp.Expr, digits: Digits, style: Style) -> Rounded:
 
 def _is_log_base(part: sp.Expr, product: sp.Expr) -> bool:
     """1/ln(10) beside ln(x): together they are written log(x)."""
-    return (isinstance(part, sp.Pow) and part.exp == -1 and isinstance(part.base, sp.log) and bool(part.base.args[0] == 10)
-            and any(isinstance(a, sp.log) and a.free_symbols for a in product.args))
+    return part == BASE and any(isinstance(a, sp.log) and a.free_symbols for a in product.args)
 
 
 def _has_number_bracket(expr: sp.Expr) -> bool:

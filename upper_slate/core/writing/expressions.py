@@ -13,6 +13,7 @@ from ..working.exact.bridge import from_sympy, to_sympy
 from ..working.exact.surd import ONE, I, Surd, denominators
 from ..working.ground.function_records import NAMED, RECORDS
 from ..working.units.quantities import has_units, written_parts
+from .common_logs import logs_apart
 from .numbers import Signed, integer, product_of, quotient_of, root_node, sum_of, surd_tree
 from .quantities import quantity_tree
 from .relations import condition_tree
@@ -32,7 +33,7 @@ def expression_tree(expr: sp.Basic, style: Style = PLAIN) -> Node:
     """The tree of an expression or a condition."""
     if style.half_turn != sp.pi and isinstance(expr, sp.Expr):
         expr = in_unit(expr, style.half_turn)
-    return _Writer(style, has_units(expr)).write(expr)
+    return _Writer(style, has_units(expr)).write(logs_apart(expr))
 
 
 def in_unit(expr: sp.Expr, half_turn: sp.Expr, with_letters: bool = False) -> sp.Expr:

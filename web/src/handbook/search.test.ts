@@ -19,7 +19,7 @@ const FIRST: Record<string, string[]> = {
   rationalise: ["rationalise", "rationalise the denominator", "rationalize", "surd in a denominator", "conjugate surd"],
   "absolute-value": ["absolute value", "modulus", "magnitude"],
   "round-down": ["round down", "floor", "ceiling", "integer part"],
-  primes: ["prime factors", "hcf", "highest common factor", "lcm", "lowest common multiple", "gcd", "prime factorisation"],
+  primes: ["prime factors", "hcf", "highest common factor", "lcm", "lowest common multiple", "gcd", "prime factorisation", "divisors"],
   remainders: ["remainder", "modulo", "polynomial division", "long division", "remainder theorem"],
   counting: ["factorial", "combinations", "permutations", "ncr", "binomial coefficient"],
   constants: ["pi", "golden ratio", "euler number"],

@@ -37,6 +37,7 @@ from ..units.bodies import plain_body
 from ..units.quantities import Monomial, in_unit, monomial, number_in, unit_of
 from .coefficients import coefficient, constant_term
 from .differential import differential
+from .divisors import divisors
 from .eigen import eigenvalues, eigenvectors
 from .enclosed_area import enclosed_area
 from .of_functions import asymptotes, domain, image, inverse
@@ -180,7 +181,8 @@ def _slopes(evaluator: Evaluator, node: Request) -> Value:
 
 #: The answer to each declared request, by its name.
 ANSWERS: dict[str, Callable[[Evaluator, Request], Value | Answer]] = {
-    "solve": _solve, "solve differential equation": differential, "inverse of": inverse, "domain of": domain, "range of": image, "asymptotes of": asymptotes,
+    "solve": _solve, "solve differential equation": differential, "inverse of": inverse, "divisors of": divisors,
+    "domain of": domain, "range of": image, "asymptotes of": asymptotes,
     "complete the square of": completed_square, "discriminant of": discriminant, "remainder of": divided, "quotient of": divided, "limit of": _limit,
     "integral of": _integral, "sum of": _total, "product of": _total,
     "series of": _series, "area between": _area, "turning points of": _turning_points, "greatest value of": _extreme_value,

@@ -11,7 +11,7 @@ from ...problems import LineError
 from ..exact.bridge import settled
 from ..exact.surd import Surd
 from ..ground.values import FunctionValue, Scalar, Value, is_scalar
-from ..tidy.rewriting import expanded, factored, linear_factors, partial_fractions, rationalized, single_fraction
+from ..tidy.rewriting import expanded, factored, linear_factors, logs_together, partial_fractions, rationalized, single_fraction
 from ..tidy.tidy import _expansion_bound, agrees, collect_numbers, degree_bound, in_lowest_terms, tidy_expression, written_size
 
 if TYPE_CHECKING:
@@ -40,14 +40,20 @@ def _rewritten(name: str, value: Scalar, complex_numbers: bool) -> Value:
     if (degree := degree_bound(value)) > _MAX_DEGREE and name != "expand":
         raise LineError("too-large", f"The degree of this expression is {degree:,}; such forms are found up to degree {_MAX_DEGREE:,}.")
     try:
-        rule = linear_factors if name == "factor" and complex_numbers else _RULES[name]
+        rule = (_IN_COMPLEX_NUMBERS if complex_numbers else {}).get(name, _RULES[name])
         return settled(rule(value))
     except (sp.PolynomialError, NotImplementedError):
         raise LineError("not-supported", f"This expression has no such form: {name.removesuffix(' of')} works on sums, products and quotients of powers.") from None
 
 
 def _simplify(expr: sp.Expr) -> sp.Expr:
-    """The shortest of the ways that exact rewriting finds."""
+    """The shortest of the ways that exact rewriting finds. In complex numbers logarithms do not add."""
+    short = _simplify_anywhere(expr)
+    together = logs_together(short)
+    return together if len(together.atoms(sp.log)) < len(short.atoms(sp.log)) else short
+
+
+def _simplify_anywhere(expr: sp.Expr) -> sp.Expr:
     candidates = [tidy_expression(expr)]
     for rewrite in (sp.expand_log, sp.trigsimp, sp.powsimp, sp.factor, sp.radsimp, lambda e: sp.cancel(sp.trigsimp(e))):
         try:
@@ -78,5 +84,6 @@ def _partial_fractions(expr: sp.Expr) -> sp.Expr:
 _RULES = {"simplify": _simplify, "expand": _expand, "factor": factored, "rationalize": lambda e: rationalized(e, 6),
           "single fraction of": lambda e: single_fraction(e, in_lowest_terms=True),
           "partial fractions of": _partial_fractions}
+_IN_COMPLEX_NUMBERS = {"simplify": _simplify_anywhere, "factor": linear_factors}
 #: Requests whose result stands in the form that was asked for.
 REWRITING = frozenset(_RULES)

@@ -7,6 +7,8 @@ import sympy as sp
 
 from .tidy import rational_form
 
+#: Higher multiples of a logarithm stay before it.
+_COUNTED = 12
 #: Zeros are looked for up to this degree.
 _SOLVED = 8
 
@@ -45,6 +47,23 @@ def _linear(factor: sp.Expr, letter: sp.Symbol) -> sp.Expr:
 def rationalized(expr: sp.Expr, most_terms: int) -> sp.Expr:
     """No square root in the denominator: the denominator is multiplied by its conjugates, where it has at most so many terms."""
     return sp.radsimp(sp.together(expr), max_terms=most_terms)
+
+
+def logs_together(expr: sp.Expr) -> sp.Expr:
+    """ln(x) + 2 ln(y) as ln(x y²), which is the same wherever the sum has a value in real numbers."""
+    return expr.replace(lambda node: isinstance(node, sp.Add), _one_log)
+
+
+def _one_log(total: sp.Add) -> sp.Expr:
+    logs: list[sp.Expr] = []
+    rest: list[sp.Expr] = []
+    for term in total.args:
+        count, log = term.as_coeff_Mul()
+        if isinstance(log, sp.log) and count.is_Integer and abs(count) <= _COUNTED:
+            logs.append(log.args[0] ** count)
+        else:
+            rest.append(term)
+    return sp.Add(*rest, sp.log(sp.Mul(*logs))) if len(logs) > 1 else total
 
 
 def single_fraction(expr: sp.Expr, in_lowest_terms: bool) -> sp.Expr:
