@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from upper_slate.core.reading.everyday import written_here
+from upper_slate.core.reading.sentences.written import written_here
 
 from .lines import page, result
 
@@ -74,7 +74,7 @@ class Everyday(unittest.TestCase):
         self.assertNotIn("Here this is written", result("Add honey to the jar")["error"]["message"])
         for text in ("x less than 3", "", "half" * 100, "add", "the of and"):
             with self.subTest(text):
-                self.assertIsNone(written_here(text))
+                self.assertEqual(written_here(text), [])
 
 
 if __name__ == "__main__":

@@ -25,13 +25,14 @@ TWO_WAYS = (
     ("60 + 20 - 10%", "79.9", "(60 + 20)*(1 - 10%)", "72"),
     ("3x4", "3*x_4", "3*4", "12"),
     ("x^2 if x = 3", "x^2 if x = 3", "x^2 at x = 3", "9"),
+    ("solve x + y = 3 x - y = 1", "x = 1/2 and y = 1/2", "solve x + y = 3, x - y = 1", "x = 2 and y = 1"),
     ("3i + 4j", "4*j + 3*i", "[3, 4]", "[3, 4]"),
     ("v = 2i - j + 3k", "-j + 3*k + 2*i", "v = [2, -1, 3]", "[2, -1, 3]"),
     ("f x = x^2", "f*x = x^2", "f(x) = x^2", "x^2"),
     ("factors of 12", "2^2*3", "divisors of 12", "[1, 2, 3, 4, 6, 12]"),
 )
 #: Lines that are read in one way only.
-ONE_WAY = ("1/2 x", "e^x sin x", "e^x(x + 1)", "2^n(n + 1)", "x^2y", "x^3/3", "5^2/4", "9^2/3^2", "x^2 if x > 3", "factors of x^2 - 1", "2x1 + 3x2", "e^(2x)", "e^2 x", "1 + 5%")
+ONE_WAY = ("1/2 x", "e^x sin x", "e^x(x + 1)", "2^n(n + 1)", "x^2y", "x^3/3", "5^2/4", "9^2/3^2", "x^2 if x > 3", "sin x/x", "solve x = 2y = 4", "factors of x^2 - 1", "2x1 + 3x2", "e^(2x)", "e^2 x", "1 + 5%")
 #: Functions and letters in one run: the line, and what it is offered as.
 IN_ONE_RUN = (
     ("2sinx", "2sin(x)"),

@@ -21,9 +21,9 @@ from ..line.shown import say_what_is_shown
 from ..line.tasks import LineOutcome, LineTask, MeaningData
 from ..page.known import function_head, names_of, tolerant_reading
 from ..problems import LineError, Suggestion
-from ..reading.everyday import written_here
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
+from ..reading.sentences.written import written_here
 from ..working.answers.requests import answer
 from ..working.binding.statement import of_relation, statement_of
 from ..working.context import Context, LetterAssumption, Meaning
@@ -379,10 +379,10 @@ class _LineWorker:
             end = len(self.task.source.rstrip())
             suggestions = (Suggestion(" in complex numbers", end, end),)
         offers = self._offers(suggestions)
-        if (written := written_here(self.task.source)) is not None and (meant := self._offers((Suggestion(written, 0, len(self.task.source)),))):
-            told = written.replace("\n", "”, and below it “")
+        if meant := self._offers(tuple(Suggestion(written, 0, len(self.task.source)) for written in written_here(self.task.source))):
+            told = meant[0]["text"].replace("\n", "”, and below it “")
             message, problem = f"Here this is written “{told}”.", replace(problem, start=0, end=len(self.task.source))
-            offers = [*meant, *(offer for offer in offers if offer.get("as") == "note")]
+            offers = [meant[0], *(offer for offer in offers if offer.get("as") == "note")]
         result["kind"] = "error"
         result["error"] = {"code": problem.code, "message": message, "start": problem.start, "end": problem.end,
                            "suggestion": offers[0] if offers else None, "suggestions": offers}

@@ -87,6 +87,8 @@ def _solve(cursor: Cursor, request: Request) -> Node:
     if unknown_functions(request.bodies, cursor.names):
         return differential_equation(cursor, request)
     equations = [part for body in request.bodies for part in _parts_of_system(cursor, body)]
+    for equation in equations:
+        _note_chain(cursor, equation)
     letters = request.letters
     if request.name == "solve" and len(letters) == len(equations) == 1 and (put_in := _value_asked(cursor, letters[0], equations[0], request)) is not None:
         return put_in
@@ -94,6 +96,17 @@ def _solve(cursor: Cursor, request: Request) -> Node:
         letters = tuple(sorted(dict.fromkeys(letter for e in equations for letter in free_letters(e, cursor.names))))
     bodies = tuple(_equation(cursor, e, says_so=request.name == "solve") for e in equations)
     return replace(request, name="solve", bodies=bodies, letters=letters)
+
+
+def _note_chain(cursor: Cursor, equation: Node) -> None:
+    """`x + y = 3 x - y = 1` is a chain with 3 x in it; many mean two equations."""
+    if not (isinstance(equation, Relation) and equation.signs == ("=", "=")):
+        return
+    middle = equation.sides[1]
+    number = re.match(r"-?[\d.]+(?=\s+[A-Za-z(])", cursor.source[middle.start:middle.end])
+    if number is not None:
+        at = middle.start + number.end()
+        cursor.note("Read as a chain of three equal sides.", equation.start, equation.end, offers=(Suggestion(",", at, at),))
 
 
 def _value_asked(cursor: Cursor, letter: str, condition: Node, request: Request) -> Node | None:

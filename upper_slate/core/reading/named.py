@@ -251,7 +251,7 @@ class Named(Part):
     def _of_the_fraction(self, function: Name, argument: Node) -> tuple[Suggestion, ...]:
         """`sin x/2` as the sine of x/2, where one number or letter stands under the bar."""
         bar, under, after = self.cursor.token, self.cursor.ahead(), self.cursor.ahead(2)
-        if under.kind not in ("number", "name") or after.kind not in END_OF_OPERAND | {"+", "-", "*", "|"}:
+        if under.kind not in ("number", "name") or under.text == self.cursor.text_of(argument) or after.kind not in END_OF_OPERAND | {"+", "-", "*", "|"}:
             return ()
         return (Suggestion(f"{function.name}({self.cursor.text_of(argument)}{bar.text}{under.text})", function.start, under.end),)
 

@@ -206,7 +206,9 @@ class Places(Part):
             return False
         if not names.is_letter(canonical_name(token.text[1:])):
             return False
-        return following.kind in ("end", ")", "=", "?", ",", "+", "-", "]") or following.text in ("from", "to", "at", "for", "between", "in", "on", "and")
+        if following.kind in ("end", ")", "=", "?", ",", "+", "-", "]") or following.text in ("from", "to", "at", "for", "between", "in", "on", "and"):
+            return True
+        return following is not token and self._is_differential(at + 1)  # ∫∫ x y dx dy
 
     def has_differential(self, steps: int) -> bool:
         """Whether `dx` follows further on, from so many tokens ahead."""

@@ -27,8 +27,9 @@ _OPERATORS: Final = ("<=>", "=>", "<=", ">=", "!=", "->", ":=", "**", "+", "-", 
                      "(", ")", "[", "]", "|", ",", "?", "√", "∛", "∜", "∫", "∑", "∏", "∂", "±", "_", "∈", "{", "}", ":", ";", ".")
 _OPERATOR: Final = re.compile("|".join(map(re.escape, _OPERATORS)))
 _SUPERSCRIPTS: Final = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺", "0123456789-+")
-_SUB: Final = re.compile("[₀₁₂₃₄₅₆₇₈₉]+")
-_SUBSCRIPTS: Final = str.maketrans("₀₁₂₃₄₅₆₇₈₉", "0123456789")
+_DIGITS_BELOW: Final = "₀₁₂₃₄₅₆₇₈₉"
+_SUB: Final = re.compile(f"[{_DIGITS_BELOW}]+")
+_SUBSCRIPTS: Final = str.maketrans(_DIGITS_BELOW, "0123456789")
 #: Signs with which no longer sign begins.
 _ONE_SIGN: Final = frozenset("+/^()[]|,?")
 #: A number: digits with a point and perhaps recurring digits, or an exponent with no space inside.
@@ -111,7 +112,7 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         return Token("number", literal, at, at + len(literal), spaced)
     if match := _SIGN_WORD.match(text, at) or _NAME.match(text, at):
         name, end = match[0], match.end()
-        while end < len(text) and text[end] in "₀₁₂₃₄₅₆₇₈₉":
+        while end < len(text) and text[end] in _DIGITS_BELOW:
             name, end = name + text[end].translate(_SUBSCRIPTS), end + 1
         return Token("name", name, at, end, spaced)
     if char in "ΣΠ" and re.match(r"[ΣΠ]\s*(?:_|.*\bfrom\b)", text[at:]):  # a capital letter typed for the sign
@@ -129,10 +130,8 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         return Token("name", name, at, at + len(name), spaced)
     if char == "∞":
         return Token("name", "oo", at, at + 1, spaced)
-    if match := _SUPER.match(text, at):
-        return Token("super", match[0].translate(_SUPERSCRIPTS), at, match.end(), spaced)
-    if match := _SUB.match(text, at):
-        return Token("sub", match[0].translate(_SUBSCRIPTS), at, match.end(), spaced)
+    if match := _SUPER.match(text, at) or _SUB.match(text, at):
+        return Token("sub" if char in _DIGITS_BELOW else "super", match[0].translate(_SUPERSCRIPTS | _SUBSCRIPTS), at, match.end(), spaced)
     sign = _SIGNS.get(char)
     if sign:
         return Token(sign, char if sign == "*" else sign, at, at + 1, spaced)
@@ -148,7 +147,7 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
 
 def meaningless(token: Token) -> LineError:
     """The error for a sign that nobody knows, or that has no meaning where it stands."""
-    char, at = "₀₁₂₃₄₅₆₇₈₉"[int(token.text[0])] if token.kind == "sub" else token.text, token.start
+    char, at = _DIGITS_BELOW[int(token.text[0])] if token.kind == "sub" else token.text, token.start
     if unicodedata.category(char) in ("Cc", "Cf", "Co", "Cn", "Cs"):
         return LineError("syntax", "Here is an invisible character that has no meaning.", at, at + 1, Suggestion("", at, at + 1))
     instead = {"}": ")", ":": "/", "⟨": "(", "⟩": ")", "$": "", ".": "*"}.get(char)

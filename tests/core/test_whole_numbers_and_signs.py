@@ -1,4 +1,4 @@
-"""Divisors and rounding before the point, against counting."""
+"""Divisors and rounding before the point, against counting; signs with their ends below and above, and within each other."""
 
 from __future__ import annotations
 
@@ -46,6 +46,25 @@ class EndsOfASign(unittest.TestCase):
     def test_they_may_stand_in_subscripts(self) -> None:
         self.assertEqual((exact("∫₀³ x² dx"), exact("∫₀^π sin x dx"), exact("∑₁¹⁰ n")), ("9", "2", "55"))
         self.assertEqual(exact("₃ + 1"), "syntax: The sign ₃ has no meaning here.")
+
+
+class IntegralsWithinIntegrals(unittest.TestCase):
+    def test_each_takes_its_own_letter(self) -> None:
+        """The inner sign takes the first differential; independent sums of midpoints agree."""
+        for line, value, inner in (
+            ("∫_0^1 ∫_0^1 x y dx dy", "1/4", None),
+            ("int_0^1 int_0^x x y dy dx", "1/8", lambda x: (lambda y: x * y, x)),
+            ("∫_0^1 ∫_0^2 ∫_0^3 x y z dx dy dz", "9/2", None),
+        ):
+            with self.subTest(line):
+                self.assertEqual(exact(line), value)
+                if inner is not None:
+                    n, total = 200, 0.0
+                    for x in ((k + 0.5) / n for k in range(n)):
+                        f, end = inner(x)
+                        total += sum(f((j + 0.5) * end / n) for j in range(n)) * end / n / n
+                    self.assertAlmostEqual(total, 1 / 8, places=4)
+        self.assertEqual(result("∫ x dx dy")["error"]["code"], "syntax")
 
 
 if __name__ == "__main__":
