@@ -94,7 +94,7 @@ SLIPS = (
     ("limit of x as", 13, 13, "a letter"),
     ("integral of x y z", 0, 17, "for which letter"),
     ("sum of n for n from 1", 21, 21, "“to”"),
-    ("series of e^x to order 3", 14, 16, "“at”"),
+    ("series of e^(a x) to order 3", 18, 20, "“at”"),
     ("series of e^x at x = 0 to order x", 32, 33, "a whole number"),
     ("table of x^2", 12, 12, "a range"),
     ("solve x = 1 for x in 3", 21, 22, "an interval"),

@@ -110,6 +110,15 @@ SEVERAL_LINES = (
 )
 
 
+#: lines of one cell, what the last is offered as
+IN_A_CELL = (
+    (("2x + 3 = 11", "so 2x = 8"), "=> 2x = 8"),
+    (("2x + 3 = 11", "Therefore, 2x = 8"), "=> 2x = 8"),
+    (("2x + 3 = 11", "<=> 2x = 8 (subtract 3)"), "<=> 2x = 8 // subtract 3"),
+    (("so 2x = 8",), "2x = 8"),
+)
+
+
 class SchoolSentences(unittest.TestCase):
     def test_what_is_offered_comes_to_what_was_meant(self) -> None:
         for sentence, written, value in SENTENCES:
@@ -129,6 +138,12 @@ class SchoolSentences(unittest.TestCase):
             with self.subTest(sentence):
                 self.assertEqual(result(sentence)["error"]["suggestion"]["text"], "\n".join(lines))
                 self.assertEqual(page(*lines).lines[-1].outcome.result["exact"]["text"], value)
+
+    def test_steps_in_words_go_on_from_the_line_above(self) -> None:
+        for lines, written in IN_A_CELL:
+            with self.subTest(lines):
+                self.assertEqual(result("\n".join(lines))["error"]["suggestion"]["text"], written)
+                self.assertEqual(result("\n".join((*lines[:-1], written)))["verdict"], "follows" if len(lines) > 1 else None)
 
     def test_what_is_none_of_these_is_left(self) -> None:
         for text in ("0.123...", "1 + 2 + 4 + ... + 64", "1 + 3 + ... + 8", "where is the queen", "is it odd that bees dance", "line through the hive", "f is increasing", "5 and 6"):

@@ -12,6 +12,7 @@ from typing import Any, Final
 from .. import CORE_VERSION
 from ..language.words import function_named
 from ..line.tasks import Given, LineTask, MeaningData, ViewData
+from ..reading.sentences.statements import follows_in_words
 from ..reading.uses import Use, meant_use, use_of
 from .cells import PlannedLine
 from .look import Look
@@ -48,7 +49,8 @@ def plan_line(look: Look, cell_id: str, index: int, offset: int, text: str, prev
     found.reach(near)  # what an offer may put into the line
     if found.failed or notices:
         look.reads.add(NUMBERS)
-    goes_on = text.lstrip().startswith(("=", "<", "⇔", "⇒", "//")) or not text.strip()  # only a step needs the line above; an empty line hands it on
+    # only a step needs the line above, also one in words, which is offered as such; an empty line hands it on
+    goes_on = text.lstrip().startswith(("=", "<", "⇔", "⇒", "∴", "//")) or not text.strip() or follows_in_words(text) is not None
     before = previous if goes_on and previous is not PENDING else None
     number = look.place.number + look.place.is_note
     meant = use_of(meant_use(text) or "")  # an offer to use another worksheet is tried with what that has

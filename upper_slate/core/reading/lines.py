@@ -438,6 +438,8 @@ class _LineReader:
     def _step(self) -> Line:
         sign = self.tokens[0]
         self.tokens, self.endings = without_ending(self.tokens, self.names, self.tolerant)
+        if sign.kind != "=" and any(t.kind == "±" for t in self.tokens):
+            return replace(self._both_signs(1), kind="step", sign=sign.kind)
         reader = self._reader(start=1)
         if reader.cursor.token.kind == "end" and not self.tolerant:
             raise LineError("syntax", f"After {sign.text} the next step of the working is missing.", sign.start, sign.end)

@@ -41,7 +41,19 @@ def _behind(found: re.Match[str]) -> str | None:
     return _said(found[2], asked)
 
 
+_FOLLOWS: Final = re.compile(r"\s*(?:so|therefore|thus|hence|then|consequently)\b,?\s*(.+)", re.IGNORECASE)
+
+
+def follows_in_words(line: str) -> str | None:
+    """What a line says that begins with `so`, `therefore`: a step from the line above, where there is one."""
+    found = _FOLLOWS.fullmatch(line)
+    return found[1].strip() if found else None
+
+
 STATEMENTS: Final[tuple[Sentence, ...]] = (
+    Sentence(_FOLLOWS, bare("=> {0}")),
+    Sentence(_FOLLOWS, bare("{0}")),
+    sentence(r"(.*[=<>≤≥].*?) ?\(([a-z]{3,} [^()]*|[a-z]{4,})\)", bare("{0} // {1}")),
     sentence(rf"{_GIVEN} (?P<given>.+?)(?:,| then|, then) (?P<asked>.+)", _with_condition),
     sentence(r"(?:let )?(\w) (?:is|be|equals|is equal to) ([^=]*\d[^=]*|\w)", lambda f: f"{f[1]} = {f[2]}"),
     sentence(r"(?:(?:the )?function|def|func) (\w+ ?\(.*\) ?=.+)", lambda f: f[1]),

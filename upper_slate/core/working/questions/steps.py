@@ -24,6 +24,7 @@ from ..solving.search import Unsolved
 from ..solving.zeros import zeros_in
 from .ask import failure_at, truth_at
 from .identity import proves_identity
+from .system_steps import system_step
 from .trial_points import trial_points
 from .verdicts import Counterexample, Verdict
 
@@ -53,7 +54,10 @@ def check_step(context: Context, before: Claim, after: Claim, sign: str) -> Verd
     if len(letters) == 1:
         with context.letters(letters[0]):
             return _one_letter(context, letters[0], before, after, sign)
-    verdict = _several_letters(context, letters, before, after)
+    if before.statement.atom is None or after.statement.atom is None:
+        verdict = system_step(context, letters, before.statement, before.requirements, after.statement, after.requirements, sign)
+    else:
+        verdict = _several_letters(context, letters, before, after)
     if sign == "=>" and verdict.word == "adds-solutions":
         return Verdict("follows")
     if sign == "=>" and verdict.word == "does-not-follow":  # that word is for <=> alone
@@ -227,8 +231,7 @@ def _two_sides(context: Context, atom: Atom, name: str, value: sp.Expr) -> tuple
 def _several_letters(context: Context, letters: list[str], before: Claim, after: Claim) -> Verdict:
     """Multiples of one another, or both solved for a letter that they share, with the same solutions."""
     one, other = before.statement.atom, after.statement.atom
-    if one is None or other is None:
-        return Verdict("not-settled")
+    assert one is not None and other is not None
     symbols = [context.symbol(n) for n in letters]
     trials = [Trial(context, symbols[0], c.statement, c.requirements) for c in (before, after)]
     if _proportional(trials[0], trials[1]):
