@@ -14,7 +14,7 @@ import pint
 
 from upper_slate.core.language.plain import plain
 from upper_slate.core.language.tree import Quantity
-from upper_slate.core.language.units import PLAIN, PREFIXED, split_prefix, unit_named
+from upper_slate.core.language.units import NAMED, PLAIN, PREFIXED, split_prefix, unit_named
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
 
@@ -211,6 +211,26 @@ class Definitions(unittest.TestCase):
 
 if __name__ == "__main__":
     unittest.main()
+
+
+class InWords(unittest.TestCase):
+    def test_each_name_means_what_the_library_means_by_it(self) -> None:
+        for name, symbol in NAMED.items():
+            if name in ("l", "mins", "secs", "kilo", "kilos", "gallon", "gallons"):  # the library has them in other spellings, or of another country
+                continue
+            with self.subTest(name):
+                self.assertEqual(REGISTRY.Quantity(1, name).to_base_units(), REGISTRY.Quantity(1, {**PLAIN, **PREFIXED}.get(symbol, symbol)).to_base_units())
+
+    def test_they_are_read_where_the_worksheet_has_units(self) -> None:
+        for line, value in (("3 hours in minutes", "180 min"), ("6 feet in m", "1143/625 m"), ("2 newtons * 3 metres", "6 J"), ("1 day in seconds", "86400 s")):
+            with self.subTest(line):
+                self.assertEqual(exact(line, units="on"), value)
+        self.assertEqual(exact("hours = 3", "2 hours", units="on"), "6")
+
+    def test_without_units_they_offer_them(self) -> None:
+        error = result("3 hours in minutes")["error"]
+        self.assertEqual((error["message"], error["suggestion"]["as"]), ("hours is the name of a unit, and this worksheet is without units.", "units"))
+        self.assertEqual(result("25 C in F", units="on")["error"]["suggestion"]["text"], "25 °C in °F")
 
 
 class BesideEachOther(unittest.TestCase):

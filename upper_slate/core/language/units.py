@@ -20,6 +20,20 @@ PLAIN: Final = {
     "atm": "atmosphere", "psi": "pound_force_per_square_inch", "hp": "horsepower", "ly": "light_year", "au": "astronomical_unit", "mmHg": "millimeter_Hg",
     "Da": "dalton", "°C": "degree_Celsius", "°F": "degree_Fahrenheit",
 }
+#: Names of units, in one and in several, with the symbol of each.
+NAMED: Final = {
+    name: symbol
+    for names, symbol in (
+        ("hour hours", "h"), ("minute minutes mins", "min"), ("second seconds secs", "s"), ("metre metres meter meters", "m"), ("gram grams gramme grammes", "g"),
+        ("kilometre kilometres kilometer kilometers", "km"), ("centimetre centimetres centimeter centimeters", "cm"), ("foot feet", "ft"), ("inch inches", "in"),
+        ("millimetre millimetres millimeter millimeters", "mm"), ("kilogram kilograms kilo kilos", "kg"), ("milligram milligrams", "mg"), ("tonne tonnes", "t"),
+        ("litre litres liter liters", "L"), ("millilitre millilitres milliliter milliliters", "mL"), ("yard yards", "yd"), ("pound pounds", "lb"),
+        ("ounce ounces", "oz"), ("gallon gallons", "gal"), ("hectare hectares", "ha"), ("newton newtons", "N"), ("joule joules", "J"), ("watt watts", "W"),
+        ("volt volts", "V"), ("amp amps ampere amperes", "A"), ("hertz", "Hz"), ("pascal pascals", "Pa"), ("kelvin", "K"), ("days", "day"), ("weeks", "week"),
+        ("years", "year"), ("mile miles", "mi"), ("l", "L"), ("ohm ohms", "Ω"),
+    )
+    for name in names.split()
+}
 #: Temperatures whose zero is no zero: they can only be converted.
 OFFSET: Final = frozenset({"°C", "°F"})
 #: Words and letters that mean the same symbol.
@@ -35,8 +49,10 @@ Factors = tuple[tuple[str, int], ...]
 @lru_cache(maxsize=1_000)
 def unit_named(text: str) -> str | None:
     """The symbol that a text is, in its usual spelling; None for anything else."""
+    if text in NAMED:
+        return NAMED[text]
     if text in PLAIN or text in PREFIXED:
-        return {"l": "L", "ohm": "Ω", "days": "day", "weeks": "week", "years": "year", "miles": "mi", "mile": "mi"}.get(text, text)
+        return text
     for length in (2, 1):
         prefix = _SAME.get(text[:length], text[:length])
         if prefix in PREFIXES and (rest := text[length:]) in PREFIXED:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from difflib import get_close_matches
 
+from ..language.units import NAMED
 from ..language.words import CALLS, CONSTANTS, FUNCTIONS, NEVER_LETTERS, REQUESTS, SMALL_WORDS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import Cursor
@@ -137,6 +138,9 @@ class Words:
         """The error for a run that means nothing, with the name that is nearest."""
         run, names = token.text, self.cursor.names
         before = self.cursor.tokens[self.cursor.at - 1] if self.cursor.at else None
+        if before and before.kind == "number" and run in NAMED and not names.units:
+            return LineError("unknown-name", f"{run} is the name of a unit, and this worksheet is without units.", token.start, token.end,
+                             Suggestion("", token.start, token.start, with_units=True))
         apart = names.spaced(run) or unglued(run, names)
         if not apart and before and before.kind == "number" and before.end == token.start and ("_" in run or any(c.isdigit() for c in run) or len(run) > 3):
             return LineError("unknown-name", f"{before.text}{run}: a name cannot begin with a digit.", before.start, token.end)

@@ -68,6 +68,8 @@ ARITHMETIC: Final[tuple[Sentence, ...]] = (
     sentence(r"([\d.]+)\s*% off PART", lambda f: f"{in_brackets(f[2])}*(1 - {f[1]}%)"),
     sentence(r"(?:the )?percentage (?:change|increase|decrease) from (\S+) to (\S+)", lambda f: f"({f[2]} - {f[1]})/{in_brackets(f[1])} as a percentage"),
     sentence(r"(?:the )?compound interest (?:on )?(\S+) at ([\d.]+)\s*% (?:for|over) (\w+) years?", lambda f: f"{f[1]}*(1 + {f[2]}%)^{f[3]} - {f[1]}"),
+    sentence(r"(-?[\d.]+) ?(?:degrees? )?(C|F|celsius|fahrenheit) (?:in|to) (?:degrees? )?(C|F|celsius|fahrenheit)",
+             lambda f: f"{f[1]} °{f[2][0].upper()} in °{f[3][0].upper()}"),
     sentence(r"([\d.]+) (thousand|million|billion)", lambda f: f"{f[1]}*10^{_POWERS_OF_TEN[f[2].lower()]}"),
     sentence(r"(?:divide|share|split) (\S+) (?:in|into|in to) (?:the ratio|a ratio of) (\d+(?: ?: ?\d+)+)", _shares),
     sentence(r"(?:simplify )?(?:the )?ratio (\d[\d.]*) ?: ?(\d[\d.]*)(?: in (?:its )?(?:simplest form|lowest terms))?", bare("{0}/{1}")),
