@@ -216,7 +216,7 @@ if __name__ == "__main__":
 class InWords(unittest.TestCase):
     def test_each_name_means_what_the_library_means_by_it(self) -> None:
         for name, symbol in NAMED.items():
-            if name in ("l", "mins", "secs", "kilo", "kilos", "gallon", "gallons"):  # the library has them in other spellings, or of another country
+            if name in ("mins", "secs", "kilo", "kilos", "amp", "amps", "gramme", "grammes"):  # spellings that the library does not have
                 continue
             with self.subTest(name):
                 self.assertEqual(REGISTRY.Quantity(1, name).to_base_units(), REGISTRY.Quantity(1, {**PLAIN, **PREFIXED}.get(symbol, symbol)).to_base_units())
