@@ -113,11 +113,12 @@ def _is_excluded(relation: sp.Basic, others: list[_Piece]) -> bool:
 def requirement_relations(requirements: Iterable[Requirement]) -> list[sp.Basic]:
     """Requirements on letters as relations, each said once."""
     found: list[sp.Basic] = []
-    for piece in _pieces(requirements):
+    pieces = _pieces(requirements)
+    for piece in pieces:
         for relation in _relations(piece):
             if relation not in found and relation is not sp.true:
                 found.append(relation)
-    return _unless_implied(found)
+    return _unless_implied(found, pieces)
 
 
 def _scalars(value: Value) -> list[Value]:
@@ -152,7 +153,14 @@ def _split(requirement: Requirement) -> list[_Piece]:
         return [_Piece(">=", expr - 1)]
     if expr.is_nonnegative:  # only the zeros matter
         return [] if requirement.kind == "nonneg" else [_Piece("!=", f) for f in _irreducible(expr)]
-    return [_Piece(">=" if requirement.kind == "nonneg" else ">", expr)]
+    return [_Piece(">=", expr)] if requirement.kind == "nonneg" else [_Piece(">", _of_same_sign(expr))]
+
+
+def _of_same_sign(expr: sp.Expr) -> sp.Expr:
+    """1/a is positive where a is."""
+    coefficient, power = expr.as_coeff_Mul()
+    is_turned = isinstance(power, sp.Pow) and isinstance(power.base, sp.Symbol) and power.exp.is_Integer and power.exp < 0 and power.exp % 2
+    return sp.sign(coefficient) * power.base if is_turned and coefficient.is_Rational else expr
 
 
 def _irreducible(expr: sp.Expr) -> list[sp.Expr]:

@@ -254,12 +254,16 @@ def real_root_power(base: sp.Expr, exponent: Fraction) -> sp.Expr:
     out, under = [], []
     if outer is None:  # a root that cannot be taken apart stays with what it is the root of
         outer, under = ONE, [content]
-    for factor in _factors(rest):
+    factors = _factors(rest)
+    powers = [_as_integer_power(factor)[1] for factor in factors]
+    is_quotient = any(k is None or (k > 0 and k % q) for k in powers)  # sqrt(l/g) stays, sqrt(1/x) is 1/sqrt(x)
+    for factor in factors:
         inner, k = _as_integer_power(factor)
         if k is None:
             under.append(factor)
             continue
-        whole, left = divmod(k, q)
+        whole = -(-k // q) if k < 0 and is_quotient else k // q
+        left = k - whole * q
         if whole:
             out.append(sp.Pow(sp.Abs(inner) if even and whole * p % 2 else inner, whole * p))
         if left:

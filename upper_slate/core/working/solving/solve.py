@@ -19,6 +19,7 @@ from ..exact.enclosed import EnclosedRoot
 from ..ground import judge
 from ..ground.substitution import put_in_requirements
 from ..ground.values import Requirement, Scalar, Solution, SolutionsValue, Value, expression
+from ..tidy.rewriting import numbers_into_logs
 from ..tidy.tidy import tidy
 from ..units.definitions import is_unit
 from ..units.equations import condition_in_units, in_numbers, unit_of_letter
@@ -268,7 +269,7 @@ def _shown(value: sp.Expr) -> Scalar:
     """Logarithms and letters tidied; sums with angles stay sums."""
     if value.has(EnclosedRoot) or not (value.has(sp.log) or value.free_symbols):
         return settled(value)
-    return tidy(settled(value))
+    return tidy(settled(numbers_into_logs(value)))
 
 
 def _several(context: Context, trial: Trial, where: Range) -> SolutionsValue:

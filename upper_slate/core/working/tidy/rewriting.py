@@ -45,8 +45,17 @@ def _linear(factor: sp.Expr, letter: sp.Symbol) -> sp.Expr:
 
 
 def rationalized(expr: sp.Expr, most_terms: int) -> sp.Expr:
-    """No square root in the denominator: the denominator is multiplied by its conjugates, where it has at most so many terms."""
-    return sp.radsimp(sp.together(expr), max_terms=most_terms)
+    """No square root in the denominator, and no fraction under one: the denominator is multiplied by its conjugates, where it has at most so many terms."""
+    return sp.radsimp(sp.together(expr.replace(_is_root_of_fraction, _over_size)), max_terms=most_terms)
+
+
+def _is_root_of_fraction(node: sp.Basic) -> bool:
+    return isinstance(node, sp.Pow) and node.exp == sp.S.Half and bool(sp.fraction(node.base)[1].free_symbols) and all(s.is_real for s in node.free_symbols)
+
+
+def _over_size(root: sp.Pow) -> sp.Expr:
+    over, under = sp.fraction(root.base)
+    return sp.sqrt(over * under) / sp.Abs(under)
 
 
 def logs_together(expr: sp.Expr) -> sp.Expr:
@@ -64,6 +73,26 @@ def _one_log(total: sp.Add) -> sp.Expr:
         else:
             rest.append(term)
     return sp.Add(*rest, sp.log(sp.Mul(*logs))) if len(logs) > 1 else total
+
+
+def numbers_into_logs(expr: sp.Expr) -> sp.Expr:
+    """ln(5) + ln(1/a) as ln(5/a): the logarithm of a positive number goes into one of letters that stands beside it."""
+    return expr.replace(lambda node: isinstance(node, sp.Add), _with_its_number)
+
+
+def _with_its_number(total: sp.Add) -> sp.Expr:
+    numbers = [term for term in total.args if _is_log(term) and term.as_coeff_Mul()[1].args[0].is_Rational]
+    letters = [term for term in total.args if _is_log(term) and term.free_symbols]
+    if len(numbers) != 1 or len(letters) != 1:
+        return total
+    (sign, number), (turn, log) = numbers[0].as_coeff_Mul(), letters[0].as_coeff_Mul()
+    joined = turn * sp.log(log.args[0] * number.args[0] ** (sign * turn))
+    return sp.Add(joined, *(term for term in total.args if term not in (numbers[0], letters[0])))
+
+
+def _is_log(term: sp.Expr) -> bool:
+    count, log = term.as_coeff_Mul()
+    return abs(count) == 1 and isinstance(log, sp.log)
 
 
 def single_fraction(expr: sp.Expr, in_lowest_terms: bool) -> sp.Expr:
