@@ -1,4 +1,4 @@
-"""Logarithms as they are written and put together, against numbers."""
+"""Logarithms and roots of quotients as they are written and put together, against numbers."""
 
 from __future__ import annotations
 
@@ -23,9 +23,28 @@ LINES = (
 )
 
 
+#: roots and logarithms of quotients
+QUOTIENTS = (
+    ("sqrt(l/g)", "sqrt(l/g)", []),
+    ("2 pi sqrt(l/g)", "2*pi*sqrt(l/g)", []),
+    ("sqrt(1/x)", "1/sqrt(x)", []),
+    ("sqrt(a^2/b)", "abs(a)/sqrt(b)", ["a^2/b >= 0", "b > 0"]),
+    ("cbrt(x/y)", "cbrt(x/y)", []),
+    ("rationalize sqrt(x/y)", "sqrt(x*y)/abs(y)", ["x/y >= 0", "x*y >= 0"]),
+    ("solve a e^(k t) = 5 for t", "t = ln(5/a)/k", ["a > 0", "k != 0"]),
+    ("solve 2 e^(3x) = a for x", "x = ln(a/2)/3", ["a > 0"]),
+)
+
+
 class LogarithmsWritten(unittest.TestCase):
     def test_each_is_written_in_its_base_and_put_together_where_asked(self) -> None:
         for line, written, conditions in LINES:
+            with self.subTest(line):
+                found = result(line)
+                self.assertEqual((found["exact"]["text"], found["conditions"]), (written, conditions))
+
+    def test_a_quotient_stays_one(self) -> None:
+        for line, written, conditions in QUOTIENTS:
             with self.subTest(line):
                 found = result(line)
                 self.assertEqual((found["exact"]["text"], found["conditions"]), (written, conditions))

@@ -70,6 +70,19 @@ class OtherReadings(unittest.TestCase):
         found = page("u = (1, 2, 3)", "v = (4, 5, 6)", "u x v").lines[2].outcome.result
         self.assertEqual([s["text"] for s in found["error"]["suggestions"]], [" cross ", " dot "])
 
+    def test_small_words_are_letters_in_formulas(self) -> None:
+        for line, value in (("s = u t + 1/2 at^2", "a*t^2/2 + t*u"), ("v^2 = u^2 + 2as", "v^2 = 2*a*s + u^2"), ("x^2 at x = 3", "9"), ("x^2 at 3", "9")):
+            with self.subTest(line):
+                self.assertEqual(exact(line), value)
+
+    def test_a_member_of_a_sequence_is_offered(self) -> None:
+        for line, value, other in (("a_5", "a_5", "a_n at n = 5"), ("a_5 + 1", "a_5 + 1", "(a_n at n = 5)")):
+            with self.subTest(line):
+                found = page("a_n = 3n + 2", line).lines[1].outcome.result
+                self.assertEqual((found["exact"]["text"], found["notices"][0]["suggestions"][0]["text"]), (value, other))
+        self.assertEqual(offered("C(5,2)/C(10,2)"), ["choose(5, 2)/choose(10, 2)"])
+        self.assertEqual(result("a_5")["notices"], [])
+
     def test_a_power_of_a_function_may_be_the_function_twice(self) -> None:
         found = page("f(x) = x + 1", "f^2(3)").lines[1].outcome.result
         self.assertEqual((found["exact"]["text"], found["notices"][0]["suggestions"][0]["text"]), ("16", "f(f(3))"))

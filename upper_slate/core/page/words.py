@@ -9,6 +9,7 @@ from typing import Final
 from ..language.words import NEVER_LETTERS, REQUESTS, function_named
 from ..problems import LineError
 from ..reading.heads import head_of
+from ..reading.named import INDICES
 from ..reading.tokens import canonical_name, tokenize
 from ..reading.unknown_words import VOCABULARY
 from ..reading.uses import use_of
@@ -40,7 +41,8 @@ def words_of(text: str) -> frozenset[str]:
             words |= set(token.text)
         if token.text.startswith("d") and len(token.text) > 1:  # dx, dv: the letter of a derivative
             words.add(canonical_name(token.text[1:]))
-        words.add(canonical_name(token.text).partition("_")[0])
+        base, _, index = canonical_name(token.text).partition("_")
+        words |= {base, *(f"{base}_{letter}" for letter in INDICES if index.isdigit())}  # a_5 may be meant as a_n for n = 5
     return frozenset(words)
 
 

@@ -14,6 +14,8 @@ from .names import constant_name
 from .tokens import Token, canonical_name
 from .unknown_words import Words
 
+#: Letters that count the members of a sequence.
+INDICES: Final = ("n", "k", "i", "m", "j", "r")
 _LOG_WITH_BASE: Final = re.compile(r"log_?(\d+)")
 _COUNT: Final = {1: "one argument", 2: "two arguments", 3: "three arguments"}
 
@@ -49,6 +51,7 @@ class Named(Part):
         if _LOG_WITH_BASE.fullmatch(token.text):
             return self._log_with_base()
         if names.is_letter(name):
+            self._note_member(token, name)
             if name == "Pi" and token.end - token.start == 2 and not self.cursor.tolerant:
                 raise self._words.other_word(token)
             self._refuse_missing_function(token, name)
@@ -328,6 +331,19 @@ class Named(Part):
         inverted = following.text == "-1" or (following.kind == "^" and cursor.ahead(2).kind == "-" and cursor.ahead(3).text == "1")
         if following.kind == "(" or inverted:
             raise LineError("unknown-name", f"{name} has no definition above this line.", token.start, token.end)
+
+    def _note_member(self, token: Token, name: str) -> None:
+        """`a_5` below `a_n = 3n + 2` is a letter of its own; many mean the value at n = 5."""
+        base, _, index = name.partition("_")
+        if not index.isdigit() or self.cursor.tolerant:
+            return
+        for letter in INDICES:
+            if letter in self.cursor.names.letters.get(f"{base}_{letter}", ()):
+                put_in = f"{base}_{letter} at {letter} = {index}"
+                whole = len(self.cursor.tokens) == 2
+                self.cursor.note(f"Read as the letter {name}, not as {base}_{letter} for {letter} = {index}.", token.start, token.end,
+                                 offers=(Suggestion(put_in if whole else f"({put_in})", token.start, token.end),))
+                return
 
     def _note_digit_behind(self, token: Token, name: str) -> None:
         """`x2 + 3x`: an x_2 beside an x is more often meant as a square; `3x4` also as a product of numbers."""

@@ -30,6 +30,8 @@ _SUPERSCRIPTS: Final = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺", "01234
 _DIGITS_BELOW: Final = "₀₁₂₃₄₅₆₇₈₉"
 _SUB: Final = re.compile(f"[{_DIGITS_BELOW}]+")
 _SUBSCRIPTS: Final = str.maketrans(_DIGITS_BELOW, "0123456789")
+#: Small words that are a product in the formulas of physics.
+_LETTERS_TOO: Final = frozenset({"at", "as", "is", "it"})
 #: Signs with which no longer sign begins.
 _ONE_SIGN: Final = frozenset("+/^()[]|,?")
 #: A number: digits with a point and perhaps recurring digits, or an exponent with no space inside.
@@ -81,7 +83,24 @@ def tokenize(source: str) -> list[Token]:
         tokens.append(token)
         at, spaced = token.end, False
     end = len(text.rstrip())
-    return [*_without_braces(tokens), Token("end", "", end, end, spaced)]
+    return [*_with_letters_of_formulas(_without_braces(tokens)), Token("end", "", end, end, spaced)]
+
+
+def _with_letters_of_formulas(tokens: list[Token]) -> list[Token]:
+    """`2as`, `1/2 at^2`: a small word right behind a number, or with an exponent, is letters side by side."""
+    if not any(token.text in _LETTERS_TOO for token in tokens):
+        return tokens
+    found: list[Token] = []
+    for k, token in enumerate(tokens):
+        following = tokens[k + 1] if k + 1 < len(tokens) else None
+        is_behind = k > 0 and tokens[k - 1].kind == "number" and tokens[k - 1].end == token.start
+        is_raised = following is not None and following.kind in ("^", "super") and following.start == token.end
+        if token.kind == "name" and token.text in _LETTERS_TOO and (is_behind or is_raised):
+            middle = token.start + 1
+            found += [Token("name", token.text[0], token.start, middle, token.spaced), Token("name", token.text[1], middle, token.end)]
+        else:
+            found.append(token)
+    return found
 
 
 def _without_braces(tokens: list[Token]) -> list[Token]:

@@ -41,15 +41,28 @@ class Words:
 
     def refuse_call(self, token: Token) -> None:
         """Raises for a call in other words than those of the language: `pow(2, 3)`, `C(10, 3)`. Errors: unknown-name."""
-        cursor = self.cursor
-        template = CALLS.get(token.text if len(token.text) == 1 else token.text.lower())
-        if template is None or cursor.ahead().kind != "(" or cursor.names.has_meaning(token.text) or cursor.tolerant:
+        first = None if self.cursor.tolerant else self._call_here(self.cursor.at)
+        if first is None:
             return
-        found = self._arguments(cursor.at + 1)
+        told, end = first
+        written, at = told, self.cursor.at + 1
+        while at < len(self.cursor.tokens) - 1:  # the offer mends the other calls too
+            other = self._call_here(at) if self.cursor.tokens[at].start >= end else None
+            if other is not None:
+                written, end = f"{written}{self.cursor.source[end:self.cursor.tokens[at].start]}{other[0]}", other[1]
+            at += 1
+        raise LineError("unknown-name", f"{token.text}(…) is written {told} here.", token.start, first[1], Suggestion(written, token.start, end))
+
+    def _call_here(self, at: int) -> tuple[str, int] | None:
+        """What the call at a token is written as here, and where it ends; None for any other."""
+        token, names = self.cursor.tokens[at], self.cursor.names
+        template = CALLS.get(token.text if len(token.text) == 1 else token.text.lower()) if token.kind == "name" else None
+        if template is None or self.cursor.tokens[at + 1].kind != "(" or names.has_meaning(token.text):
+            return None
+        found = self._arguments(at + 1)
         if found is None or len(found[0]) != template.count("{"):
-            return
-        written = template.format(*(a if a.isalnum() else f"({a})" for a in found[0])) if not template.endswith(")") else template.format(*found[0])
-        raise LineError("unknown-name", f"{token.text}(…) is written {written} here.", token.start, found[1], Suggestion(written, token.start, found[1]))
+            return None
+        return template.format(*(a if a.isalnum() or template.endswith(")") else f"({a})" for a in found[0])), found[1]
 
     def _arguments(self, at: int) -> tuple[list[str], int] | None:
         """The texts between the brackets that open at a token, and where they close."""

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable
+from fractions import Fraction
+from itertools import pairwise
 from typing import Final
 
 from .pattern import Sentence, bare, filled, in_brackets, sentence
@@ -12,6 +14,7 @@ _COUNTS: Final = {"a": 1, "an": 1, "one": 1, "two": 2, "three": 3, "four": 4, "f
                   "twelve": 12}
 _PARTS: Final = {"half": 2, "halves": 2, "third": 3, "quarter": 4, "fourth": 4, "fifth": 5, "sixth": 6, "seventh": 7, "eighth": 8, "ninth": 9, "tenth": 10,
                  "eleventh": 11, "twelfth": 12}
+_NUMBERS: Final = r"(-?\d[\d./]*(?:(?: ?, ?| )-?\d[\d./]*)+)(?:,? ?(?:\.\.\.|…))?"
 _POWERS_OF_TEN: Final = {"thousand": 3, "million": 6, "billion": 9}
 _ORDINALS: Final = {"fourth": 4, "fifth": 5, "sixth": 6, "seventh": 7, "eighth": 8, "ninth": 9, "tenth": 10}
 _COUNT: Final = "|".join((*_COUNTS, r"\d+"))
@@ -37,6 +40,31 @@ def _shares(found: re.Match[str]) -> str:
     """A whole that is shared in a ratio, as the list of the shares."""
     parts = re.split(r" ?: ?", found[2])
     return f"{in_brackets(found[1])}*[{', '.join(parts)}]/({' + '.join(parts)})"
+
+
+def _rule(text: str) -> str | None:
+    """What the n-th of some numbers is, where they rise by the same, or each is the same multiple of the one before; None for fewer than three."""
+    numbers = [Fraction(number) for number in re.split(r" ?, ?| ", text)]
+    if len(numbers) < 3:
+        return None
+    first, step = numbers[0], numbers[1] - numbers[0]
+    if all(after - before == step for before, after in pairwise(numbers)):
+        return f"{first} {'+' if step >= 0 else '-'} {abs(step)}*(n - 1)"
+    if 0 not in numbers and all(after / before == numbers[1] / first for before, after in pairwise(numbers)):
+        ratio = numbers[1] / first
+        return f"{first}*{ratio if ratio.denominator == 1 and ratio > 0 else f'({ratio})'}^(n - 1)"
+    return None
+
+
+def _term(found: re.Match[str]) -> str | None:
+    which, numbers = found.groups()
+    rule = _rule(numbers)
+    return rule if rule is None or not which or which == "n" else f"{rule} at n = {which}"
+
+
+def _sum_of_terms(found: re.Match[str]) -> str | None:
+    rule = _rule(found[2])
+    return rule and f"sum of ({rule}) for n from 1 to {found[1]}"
 
 
 def _series(found: re.Match[str]) -> str | None:
@@ -101,6 +129,10 @@ ARITHMETIC: Final[tuple[Sentence, ...]] = (
     sentence(rf"(?:the )?({'|'.join(_ORDINALS)}) root of PART", lambda f: f"root({f[2]}, {_ORDINALS[f[1].lower()]})"),
     sentence(r"(?:how many|the number of|number of) ways (?:are there )?(?:to choose|of choosing|to pick|of picking) (\w+)(?: \w+)? (?:from|out of) (\w+).*",
              bare("{1} choose {0}")),
+    sentence(rf"(?:the )?(?:(n|\d+)(?:-?th|st|nd|rd)|general|) term (?:of|in)(?: the)?(?: sequence| series)? {_NUMBERS}", _term),
+    sentence(rf"(?:the )?sum of (?:the )?first (\w+) terms of(?: the)?(?: sequence| series)? {_NUMBERS}", _sum_of_terms),
+    sentence(r"(?:the )?first (\d+) terms of (.+)", lambda f: f"table of {f[2]} for n from 1 to {f[1]}"),
     sentence(r"(-?\d+) ?\+ ?(-?\d+) ?\+ ?(?:(-?\d+) ?\+ ?)?(?:\.\.\.|…) ?\+ ?(-?\d+)", _series),
-    sentence(r"(mean|median|mode|average|variance|standard deviation|sum|max|min)(?: of)? (-?[\d.]+(?: -?[\d.]+)+)", lambda f: f"{f[1]} of {', '.join(f[2].split())}"),
+    sentence(r"(mean|median|mode|average|variance|standard deviation|sum|max|min)(?: of)? (-?[\d.]+(?:(?: |, ?)-?[\d.]+)+)",
+             lambda f: f"{f[1]} of {', '.join(re.split(', ?| ', f[2]))}"),
 )

@@ -29,13 +29,26 @@ def proves_identity(expr: sp.Expr, requirements: Sequence[Requirement], real: bo
         if expr.has(sp.Piecewise, sp.floor, sp.ceiling, sp.Max, sp.Min):
             expr = sp.piecewise_fold(expr) if expr.has(sp.Piecewise) else expr
             return bool(expr == 0)
-        if _is_zero(expr):
+        if _is_zero(expr) or (expr.has(sp.I) and expr.has(sp.exp) and _is_zero(_in_sines(expr))):
             return True
         if real and all(_is_zero(case) for case in _cases(expr, requirements)):
             return True
         return real and _by_derivative(expr, requirements)
     except (sp.PolynomialError, NotImplementedError, ValueError, TypeError, AttributeError, RecursionError, sp.CoercionFailed):
         return False
+
+
+def _in_sines(expr: sp.Expr) -> sp.Expr:
+    """Euler: e^(u + i v) is e^u (cos v + i sin v), for all complex u and v."""
+    return sp.expand(expr.replace(lambda node: isinstance(node, sp.exp) and node.has(sp.I), _euler))
+
+
+def _euler(power: sp.exp) -> sp.Expr:
+    terms = sp.Add.make_args(sp.expand(power.args[0]))
+    angle = sp.Add(*(sp.expand(term / sp.I) for term in terms if term.has(sp.I)))
+    if angle.has(sp.I):
+        return power
+    return sp.exp(sp.Add(*(term for term in terms if not term.has(sp.I)))) * (sp.cos(angle) + sp.I * sp.sin(angle))
 
 
 # -- signs -------------------------------------------------------------------------------------------------------------
