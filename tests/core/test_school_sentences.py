@@ -78,6 +78,9 @@ SENTENCES = (
     ("the 10th term of 2, 6, 18", "2*3^(n - 1) at n = 10", "39366"),
     ("sum of the first 20 terms of 3, 7, 11, ...", "sum of (3 + 4*(n - 1)) for n from 1 to 20", "820"),
     ("first 3 terms of 3n + 2", "table of 3n + 2 for n from 1 to 3", "[[1, 5], [2, 8], [3, 11]]"),
+    ("first 4 terms of (1+x)^(1/2)", "series of (1+x)^(1/2) at x = 0 to order 3", "1 + x/2 - x^2/8 + x^3/16"),
+    ("magnitude((3, 4))", "|[3, 4]|", "5"),
+    ("sqrt(8, 3)", "root(8, 3)", "2"),
     ("standard deviation 2, 4, 6", "standard deviation of 2, 4, 6", "2"),
     ("20% off 80", "80*(1 - 20%)", "64"),
     ("percentage change from 50 to 60", "(60 - 50)/50 as a percentage", "20%"),
@@ -151,7 +154,7 @@ class SchoolSentences(unittest.TestCase):
                 self.assertEqual(result("\n".join((*lines[:-1], written)))["verdict"], "follows" if len(lines) > 1 else None)
 
     def test_what_is_none_of_these_is_left(self) -> None:
-        for text in ("0.123...", "1 + 2 + 4 + ... + 64", "1 + 3 + ... + 8", "nth term of 1, 4, 9", "where is the queen", "is it odd that bees dance", "line through the hive", "f is increasing", "5 and 6"):
+        for text in ("0.123...", "1 + 2 + 4 + ... + 64", "1 + 3 + ... + 8", "nth term of 1, 4, 9", "first 4 terms of sin x", "where is the queen", "is it odd that bees dance", "line through the hive", "f is increasing", "5 and 6"):
             with self.subTest(text):
                 self.assertEqual(written_here(text), [])
 

@@ -113,6 +113,9 @@ class Atoms(Part):
                 return self._root_sign()
             case "fraction":
                 return self._fraction()
+            case "super" if self.cursor.ahead().kind == "√" and token.text.isdigit():
+                self.cursor.advance()
+                return self._root_sign(token)
             case "∫" | "∑" | "∏":
                 if signed := self.grammar.signed():
                     return signed
@@ -267,9 +270,10 @@ class Atoms(Part):
         self.cursor.take("|")
         return Absolute(body, start=opened.start, end=self.cursor.last_end)
 
-    def _root_sign(self) -> Node:
+    def _root_sign(self, index: Token | None = None) -> Node:
+        """`√x`, `∛x`; with an index that stood before it, `³√x`."""
         sign = self.cursor.advance()
-        name = {"√": "sqrt", "∛": "cbrt"}.get(sign.kind, "root")
+        name = "root" if index is not None else {"√": "sqrt", "∛": "cbrt"}.get(sign.kind, "root")
         if self.cursor.at_stop() or self.cursor.token.kind in ("^", "*", "/", "+"):
             argument = self.grammar.missing(sign)
         else:
@@ -279,9 +283,9 @@ class Atoms(Part):
         elif self.cursor.token.kind in ("^", "super"):
             shown = self.cursor.text_of(argument)
             self.cursor.note(f"Read as ({sign.text}{shown}) to the power; for the root of the power write {name}({shown}^…).", sign.start, self.cursor.token.end,
-                             offers=self._root_of_power(name, sign, shown))
-        degree = (Number("4", start=sign.start, end=sign.end),) if name == "root" else ()
-        return Call(name, (argument, *degree), start=sign.start, end=self.cursor.last_end)
+                             offers=() if index is not None else self._root_of_power(name, sign, shown))
+        degree = (Number("4" if index is None else index.text, start=sign.start, end=sign.end),) if name == "root" else ()
+        return Call(name, (argument, *degree), start=(index or sign).start, end=self.cursor.last_end)
 
     def _root_of_power(self, name: str, sign: Token, shown: str) -> tuple[Suggestion, ...]:
         """`√x²` as the root of x², where the exponent is one number or letter."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Sequence
 from typing import Final
 
@@ -19,6 +20,8 @@ def _derivative(parts: Sequence[str]) -> str | None:
 def _integral(parts: Sequence[str]) -> str | None:
     if len(parts) == 2:
         return f"integral of {parts[0]} d{parts[1]}"
+    if len(parts) == 3:
+        return f"integral of {parts[0]} from {parts[1]} to {parts[2]}"
     return f"integral of {parts[0]} for {parts[1]} from {parts[2]} to {parts[3]}" if len(parts) == 4 else None
 
 
@@ -27,12 +30,26 @@ def _solve(parts: Sequence[str]) -> str | None:
 
 
 def _limit(parts: Sequence[str]) -> str | None:
-    letter, place = parts[1].partition("=")[::2] if len(parts) == 2 else parts[1:] if len(parts) == 3 else ("", "")
+    letter, place = re.split("->|→|=", f"{parts[1]}=")[:2] if len(parts) == 2 else parts[1:] if len(parts) == 3 else ("", "")
     return f"limit of {parts[0]} as {letter.strip()} -> {place.strip()}" if place else None
 
 
 def _total(word: str) -> Callable[[Sequence[str]], str | None]:
-    return lambda parts: f"{word} of {parts[0]} for {parts[1]} from {parts[2]} to {parts[3]}" if len(parts) == 4 else None
+    def write(parts: Sequence[str]) -> str | None:
+        if len(parts) == 4:
+            return f"{word} of {parts[0]} for {parts[1]} from {parts[2]} to {parts[3]}"
+        if len(parts) == 3 and re.search("[A-Za-z]", parts[0]) and all(re.fullmatch(r"-?\d+|oo|n", end) for end in parts[1:]):
+            return f"{word} of {parts[0]} from {parts[1]} to {parts[2]}"
+        return f"{word}([{', '.join(parts)}])" if word == "sum" else None
+    return write
+
+
+def _over_range(words: str) -> Callable[[Sequence[str]], str | None]:
+    def write(parts: Sequence[str]) -> str | None:
+        if len(parts) == 3 and not any(re.search("[xyt]", end) for end in parts[1:]):
+            return f"{words} {parts[0]} from {parts[1]} to {parts[2]}"
+        return f"{words} {', '.join(parts)}" if all(re.search("[A-Za-z]", part) for part in parts) else None
+    return write
 
 
 def _series(parts: Sequence[str]) -> str | None:
@@ -44,6 +61,7 @@ _WRITTEN: Final[dict[str, Callable[[Sequence[str]], str | None]]] = {
     **dict.fromkeys(("diff", "differentiate", "derivative", "deriv", "derive"), _derivative), **dict.fromkeys(("integrate", "integral", "int"), _integral),
     "solve": _solve,
     **dict.fromkeys(("limit", "lim"), _limit), "sum": _total("sum"), "product": _total("product"), **dict.fromkeys(("series", "taylor"), _series),
+    **dict.fromkeys(("plot", "graph", "draw"), _over_range("graph")), "table": _over_range("table of"),
 }
 
 

@@ -33,7 +33,7 @@ from ..problems import LineError, Suggestion
 from .cursor import Deeper
 from .grammar import Part
 from .letters import free_letters, only_letter
-from .other_readings import note_exponents, note_slashes, offer_share
+from .other_readings import note_both_signs, note_exponents, note_slashes, offer_share
 from .tokens import Token, canonical_name
 from .units import halved, with_unit
 
@@ -135,6 +135,7 @@ class Expressions(Part):
         terms, signs = [self.product()], ["+"]
         while self.cursor.token.kind in ("+", "-") and not self.cursor.at_stop():
             sign = self.cursor.advance()
+            note_both_signs(self.cursor, sign)
             if self.cursor.at_stop():
                 terms.append(self.missing(sign))
             else:
@@ -267,6 +268,8 @@ class Expressions(Part):
         token = self.cursor.token
         if token.kind in ("number", "fraction", "name", "(", "[", "√", "∛", "∜", "∫", "∑", "∏"):
             return True
+        if token.kind == "super":
+            return self.cursor.ahead().kind == "√"
         return token.kind == "|" and self.cursor.bars[-1] == 0
 
     def unary(self) -> Node:
@@ -309,7 +312,7 @@ class Expressions(Part):
 
     def raised(self, base: Node) -> Node:
         token = self.cursor.token
-        if token.kind == "super":
+        if token.kind == "super" and not (token.spaced and self.cursor.ahead().kind == "√"):  # 2 ³√8 has the index of a root
             self.cursor.advance()
             if token.text == "-1" and self.cursor.is_function(base):
                 return self._function_power(base, Negative(Number("1", start=token.start, end=token.end), start=token.start, end=token.end))

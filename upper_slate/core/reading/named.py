@@ -5,11 +5,12 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from ..language.tree import Apply, Bracket, Call, CellReference, Gap, Index, InverseFunction, ListOf, Name, Negative, Node, Number, Power, Product, Sum
+from ..language.tree import Apply, Bracket, Call, CellReference, Gap, Index, InverseFunction, ListOf, Name, Negative, Node, Number, Power, Product, Request, Sum
 from ..language.words import INVERSE_NAMES, LIST_FUNCTIONS, SPREADS, function_named
 from ..problems import LineError, Suggestion
 from .cursor import END_OF_OPERAND, Cursor, Deeper
 from .grammar import SPOKEN_SIGNS, Grammar, Part
+from .letters import free_letters
 from .names import constant_name
 from .tokens import Token, canonical_name
 from .unknown_words import Words
@@ -199,6 +200,7 @@ class Named(Part):
                 arguments = (ListOf(arguments, start=arguments[0].start, end=arguments[-1].end),)
             self._check_arity(function, arguments, end)
             self._note_sample(function, end)
+            self._note_of_one(function, arguments, end)
             self._refuse_called_twice(function, arguments, end)
             return Call(function.name, arguments, start=function.start, end=end)
         return Apply(function, arguments, start=function.start, end=end)
@@ -224,6 +226,16 @@ class Named(Part):
             alone = cursor.tokens[0].start == function.start and cursor.token.kind == "end"
             written = f"{words} {inside}" if alone else f"({words} {inside})"
             cursor.note(said, function.start, end, offers=(Suggestion(written, function.start, end),))
+
+    def _note_of_one(self, function: Name, arguments: tuple[Node, ...], end: int) -> None:
+        """`max(x^2)` of one expression is that expression; many mean its greatest value."""
+        words = {"max": "greatest value of", "min": "least value of"}.get(function.name)
+        if words is None or len(arguments) != 1 or isinstance(arguments[0], ListOf | Request) or not free_letters(arguments[0], self.cursor.names):
+            return
+        if isinstance(arguments[0], Name) and arguments[0].name in self.cursor.names.lists:
+            return
+        self.cursor.note(f"Read as the {words.split()[0]} of one number.", function.start, end,
+                         offers=(Suggestion(f"{words} {self.cursor.text_of(arguments[0])}", function.start, end),))
 
     def _refuse_called_twice(self, function: Name, arguments: tuple[Node, ...], end: int) -> None:
         """`f(g)(2)` may be the function of a function, or a product."""

@@ -11,6 +11,7 @@ from ..language.tree import Name, Negative, Node, Notice, Number, Postfix, Power
 from ..problems import Suggestion
 from .cursor import Cursor
 from .names import KnownNames
+from .tokens import Token
 
 #: Multiples of i, j and k, alone or behind a name: those of k may be missing.
 _UNIT_VECTORS: Final = re.compile(r"(?:\s*[A-Za-z]\w*\s*=)?\s*(-?\s*[\d.]*)\s*i\s*([+-]\s*[\d.]*)\s*j(?:\s*([+-]\s*[\d.]*)\s*k)?\s*")
@@ -40,6 +41,13 @@ def note_exponents(cursor: Cursor, factors: list[Node], operators: list[str]) ->
             _note_exponent(cursor, factor, f"({cursor.text_of(factor)}) {cursor.source[factor.end:end]}", end)
         elif at + 1 < len(factors) and operators[at + 1] == "/" and cursor.source[factor.end:factors[at + 1].start] == "/" and _is_root(factor, factors[at + 1]):
             _note_exponent(cursor, factor, f"({cursor.text_of(factor)})/{cursor.text_of(factors[at + 1])}", factors[at + 1].end)
+
+
+def note_both_signs(cursor: Cursor, sign: Token) -> None:
+    """`2 +- 3` is 2 + (-3): many mean both signs."""
+    following = cursor.token
+    if sign.kind == "+" and following.kind == "-" and following.start == sign.end:
+        cursor.note("Read as + and - behind it.", sign.start, following.end, offers=(Suggestion("±", sign.start, following.end),))
 
 
 def offer_share(cursor: Cursor, terms: list[Node], sign: str) -> None:

@@ -23,7 +23,7 @@ FRACTIONS: Final = {
     "½": (1, 2), "⅓": (1, 3), "⅔": (2, 3), "¼": (1, 4), "¾": (3, 4), "⅕": (1, 5), "⅖": (2, 5), "⅗": (3, 5), "⅘": (4, 5), "⅙": (1, 6), "⅚": (5, 6),
     "⅐": (1, 7), "⅛": (1, 8), "⅜": (3, 8), "⅝": (5, 8), "⅞": (7, 8), "⅑": (1, 9), "⅒": (1, 10),
 }
-_OPERATORS: Final = ("<=>", "=>", "<=", ">=", "!=", "->", ":=", "**", "+", "-", "*", "/", "^", "=", "<", ">", "!", "'", "°", "%", "@",
+_OPERATORS: Final = ("<=>", "=>", "<=", ">=", "!=", "->", ":=", "**", "+/-", "+", "-", "*", "/", "^", "=", "<", ">", "!", "'", "°", "%", "@",
                      "(", ")", "[", "]", "|", ",", "?", "√", "∛", "∜", "∫", "∑", "∏", "∂", "±", "_", "∈", "{", "}", ":", ";", ".")
 _OPERATOR: Final = re.compile("|".join(map(re.escape, _OPERATORS)))
 _SUPERSCRIPTS: Final = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹⁻⁺", "0123456789-+")
@@ -33,7 +33,7 @@ _SUBSCRIPTS: Final = str.maketrans(_DIGITS_BELOW, "0123456789")
 #: Small words that are a product in the formulas of physics.
 _LETTERS_TOO: Final = frozenset({"at", "as", "is", "it"})
 #: Signs with which no longer sign begins.
-_ONE_SIGN: Final = frozenset("+/^()[]|,?")
+_ONE_SIGN: Final = frozenset("/^()[]|,?")
 #: A number: digits with a point and perhaps recurring digits, or an exponent with no space inside.
 _NUMBER: Final = re.compile(r"(?:\d+\.?\d*|\.\d+)(?:\(\d+\)|[eE][+-]?\d+)?", re.ASCII)
 _NAME: Final = re.compile(r"[A-Za-z][A-Za-z0-9_]*")
@@ -160,7 +160,7 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         return Token("fraction", char, at, at + 1, spaced)
     if match := _OPERATOR.match(text, at):
         sign = match[0]
-        return Token("^" if sign == "**" else sign, sign, at, match.end(), spaced)
+        return Token({"**": "^", "+/-": "±"}.get(sign, sign), sign, at, match.end(), spaced)
     return Token("unknown", char, at, at + 1, spaced)
 
 

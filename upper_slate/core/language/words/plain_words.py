@@ -27,5 +27,5 @@ NEVER_LETTERS: Final[dict[str, tuple[str, ...]]] = {
 CALLS: Final = {
     "factorial": "{}!", "fact": "{}!", "pow": "{}^{}", "power": "{}^{}", "mod": "{} mod {}", "rem": "{} mod {}", "binom": "choose({}, {})", "binomial": "choose({}, {})",
     "comb": "choose({}, {})", "perm": "permutations({}, {})", "C": "choose({}, {})", "P": "permutations({}, {})", "cuberoot": "cbrt({})", "squareroot": "sqrt({})",
-    "nthroot": "root({}, {})", "degrees": "{} in degrees", "radians": "{} in radians", "square": "{}^2", "cube": "{}^3",
+    "nthroot": "root({}, {})", "deg": "{} in degrees", "rad": "{}° in radians", "degrees": "{} in degrees", "radians": "{} in radians", "square": "{}^2", "cube": "{}^3",
 }

@@ -27,9 +27,10 @@ def _of_numbers(name: str, sample: str, meaning: str, *said: str, aims: tuple[st
     return _request(f"{name} of", f"{name} of {{3, 4, 2}}", sample, meaning, f"{name} of {{bodies}}", *(f"{text} of" for text in said), aims=aims)
 
 
-def _of_one(name: str, pattern: str, sample: str, meaning: str, *said: str, aims: tuple[str, ...] = ()) -> Entry:
-    """What is said of one value."""
-    return _request(f"{name} of", pattern, sample, meaning, f"{name} of {{expression}}", *(f"{text} of" for text in said), aims=aims)
+def _of_one(name: str, pattern: str, sample: str, meaning: str, *said: str, aims: tuple[str, ...] = (), is_bare: bool = False) -> Entry:
+    """What is said of one value; with `is_bare` also without `of`."""
+    others = (*(f"{text} of" for text in said), *([name] if is_bare else []))
+    return _request(f"{name} of", pattern, sample, meaning, f"{name} of {{expression}}", *others, aims=aims)
 
 
 _DERIVATIVE: Final = "{body} [with_respect_to|wrt|by {letter}] [at [{letter} =] {point}]"
@@ -191,8 +192,8 @@ _OF_ONE: Final = (
     _of_one("transpose", "transpose of {A}", r"A^T", "rows and columns exchanged", aims=("matrix",)),
     _of_one("trace", "trace of {A}", r"\operatorname{tr}A", "sum of the diagonal", aims=("matrix",)),
     _of_one("rank", "rank of {A}", r"\operatorname{rank}A", "number of independent rows", aims=("matrix",)),
-    _of_one("eigenvalues", "eigenvalues of {A}", r"\lambda", "numbers by which a matrix stretches vectors", "eigenvalue", aims=("matrix",)),
-    _of_one("eigenvectors", "eigenvectors of {A}", r"Av=\lambda v", "vectors that a matrix only stretches", "eigenvector", aims=("matrix",)),
+    _of_one("eigenvalues", "eigenvalues of {A}", r"\lambda", "numbers by which a matrix stretches vectors", "eigenvalue", is_bare=True, aims=("matrix",)),
+    _of_one("eigenvectors", "eigenvectors of {A}", r"Av=\lambda v", "vectors that a matrix only stretches", "eigenvector", is_bare=True, aims=("matrix",)),
     _of_one("reduced form", "reduced form of {A}", r"\operatorname{reduced}A", "reduced row echelon form of a matrix", "reduced row echelon form", "row reduced form",
             aims=("matrix", "row echelon")),
     _request("square root of", "square root of {E}", r"\sqrt{E}", "square root", "square root of {tight}", aims=("surd",)),

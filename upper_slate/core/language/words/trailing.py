@@ -33,6 +33,7 @@ FORMS: Final = {
     "as a percentage": "percentage", "as a percent": "percentage", "as percentage": "percentage", "as a single fraction": "single fraction",
     "in standard form": "standard form", "in scientific notation": "standard form", "in scientific form": "standard form", "as a recurring decimal": "recurring",
     "as mixed number": "mixed number", "as mixed fraction": "mixed number", "as percent": "percentage", "in percent": "percentage", "in decimals": "decimal",
+    "as decimals": "decimal", "as fractions": "fraction",
     "in radians": "radians", "in degrees": "degrees", "in polar form": "polar form", "in exponential form": "polar form", "exactly": "exact", "in exact form": "exact",
     "simplified": "simplified", "in simplest form": "simplified", "in its simplest form": "simplified", "in lowest terms": "simplified",
     "in its lowest terms": "simplified",

@@ -62,6 +62,17 @@ def _term(found: re.Match[str]) -> str | None:
     return rule if rule is None or not which or which == "n" else f"{rule} at n = {which}"
 
 
+def _first_terms(found: re.Match[str]) -> str | None:
+    """Of a rule in n its values, of a power of a binomial its series; of anything else nobody knows which terms count."""
+    count, body = int(found[1]), found[2]
+    letters = set(re.findall(r"(?<![A-Za-z])[A-Za-z](?![A-Za-z])", body))
+    if letters == {"n"}:
+        return f"table of {body} for n from 1 to {count}"
+    if len(letters) == 1 and re.fullmatch(r"\([^()]+[+-][^()]+\)\^(?:\w+|\([^()]+\))", body):
+        return f"series of {body} at {letters.pop()} = 0 to order {count - 1}"
+    return None
+
+
 def _sum_of_terms(found: re.Match[str]) -> str | None:
     rule = _rule(found[2])
     return rule and f"sum of ({rule}) for n from 1 to {found[1]}"
@@ -85,6 +96,7 @@ ARITHMETIC: Final[tuple[Sentence, ...]] = (
     sentence(r"(?:the )?sum of (?:the )?first (\w+) (?:squares|square numbers)", filled("sum of n^2 for n from 1 to {0}")),
     sentence(r"(?:the )?sum of (?:the )?first (\w+) (?:cubes|cube numbers)", filled("sum of n^3 for n from 1 to {0}")),
     sentence(r"is (\d+) (?:a )?prime(?: number)?", filled("factor {0}")),
+    sentence(r"sqrt ?\(([^(),]+), ?(\d+)\)", bare("root({0}, {1})")),
     sentence(r"round ?\(([^,]+), ?(\d+)\)", lambda f: f"{f[1]} to {f[2]} dp"),
     sentence(r"(?:the )?range of (\S+(?:, ?| )\d.*)", lambda f: f"max({f[1]}) - min({f[1]})"),
     sentence("(?:increase|raise) PART by PART", _changed_by("+")),
@@ -131,7 +143,7 @@ ARITHMETIC: Final[tuple[Sentence, ...]] = (
              bare("{1} choose {0}")),
     sentence(rf"(?:the )?(?:(n|\d+)(?:-?th|st|nd|rd)|general|) term (?:of|in)(?: the)?(?: sequence| series)? {_NUMBERS}", _term),
     sentence(rf"(?:the )?sum of (?:the )?first (\w+) terms of(?: the)?(?: sequence| series)? {_NUMBERS}", _sum_of_terms),
-    sentence(r"(?:the )?first (\d+) terms of (.+)", lambda f: f"table of {f[2]} for n from 1 to {f[1]}"),
+    sentence(r"(?:the )?first (\d+) terms of(?: the (?:expansion|sequence) (?:of )?)? (.+)", _first_terms),
     sentence(r"(-?\d+) ?\+ ?(-?\d+) ?\+ ?(?:(-?\d+) ?\+ ?)?(?:\.\.\.|…) ?\+ ?(-?\d+)", _series),
     sentence(r"(mean|median|mode|average|variance|standard deviation|sum|max|min)(?: of)? (-?[\d.]+(?:(?: |, ?)-?[\d.]+)+)",
              lambda f: f"{f[1]} of {', '.join(re.split(', ?| ', f[2]))}"),
