@@ -18,6 +18,7 @@ from upper_slate.core.answering.pages import work_out_page
 from upper_slate.core.language.words import PATTERNS, entries
 from upper_slate.core.line.conventions import Conventions
 from upper_slate.core.page.cells import MathCell
+from upper_slate.core.page.known import tolerant_reading
 from upper_slate.core.page.worked import remembered
 from upper_slate.core.reading.lines import read_line
 from upper_slate.core.reading.names import KnownNames
@@ -276,6 +277,7 @@ class House(unittest.TestCase):
             )
             for worked in page.lines:
                 samples += latex_in(worked.outcome.result)
+        samples += [tolerant_reading(line, KnownNames()) for line in ("x = 2, find x^2", r"use f from a\b~c^2", "x^2 + 3) & 5")]
         self.assertGreater(len(samples), 400)
         script = (
             "const katex = require('katex'); for (const t of JSON.parse(require('fs').readFileSync(0))) katex.renderToString(t, "

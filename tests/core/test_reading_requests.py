@@ -106,6 +106,17 @@ SLIPS = (
 )
 
 
+#: Lines that cannot be read to their end, or are sentences, and how they stand meanwhile.
+UNREAD = (
+    ("midpoint of (1, 2) and (4, 8)", r"\text{midpoint of (1, 2) and (4, 8)}"),
+    ("x = 2, find x^2", r"\text{x = 2, find x\textasciicircum{}2}"),
+    ("x^2 + 3)", r"x^{2} + 3\;\text{)}"),
+    ("x^2 + 3 to 2", r"x^{2} + 3\;\text{to 2}"),
+    ("y = x^2; 3", r"y = x^{2}\;\text{; 3}"),
+    ("solve x^2 = 4 for x in", r"\text{solve } x^{2} = 4 \text{ for } x \in \left[\square, \square\right]"),
+)
+
+
 class Requests(unittest.TestCase):
     def test_typeset_as_a_textbook_prints_them(self) -> None:
         for line, wanted in TYPESET:
@@ -114,6 +125,11 @@ class Requests(unittest.TestCase):
 
     def test_read_while_they_are_typed(self) -> None:
         for line, wanted in UNFINISHED:
+            with self.subTest(line):
+                self.assertEqual(tolerant_reading(line, KnownNames()), wanted)
+
+    def test_nothing_that_is_typed_goes_from_its_reading(self) -> None:
+        for line, wanted in UNREAD:
             with self.subTest(line):
                 self.assertEqual(tolerant_reading(line, KnownNames()), wanted)
 

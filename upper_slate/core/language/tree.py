@@ -373,3 +373,5 @@ class Line:
     notices: tuple[Notice, ...] = ()
     #: the worksheet that a line uses
     title: str = ""
+    #: what stands behind the part that could be read, of a line that is being written
+    unread: str = ""

@@ -55,7 +55,7 @@ _OWN_SHAPE = frozenset({"sqrt", "cbrt", "root", "abs", "exp", "choose", "dot", "
 _LOOSE, _SUM, _PRODUCT, _UNARY, _POWER, _ATOM = range(6)
 #: LaTeX of a relation that fits into a row for certain (characters).
 _SHORT = 70
-_ESCAPES = str.maketrans({c: "\\" + c for c in "#$%&_{}"} | {"\\": r"\backslash ", "^": r"\wedge ", "~": r"\sim "})
+_ESCAPES = str.maketrans({c: "\\" + c for c in "#$%&_{}"} | {"\\": r"\textbackslash{}", "^": r"\textasciicircum{}", "~": r"\textasciitilde{}"})
 
 
 def typeset(node: Node, places: bool = False) -> str:
@@ -88,10 +88,15 @@ def set_line(line: Line, places: bool = False) -> SetLine:
             head = setter.name(line.name or "", line.name_start)
             if line.kind == "function":
                 head += rf"\left({', '.join(setter.letter(p) for p in line.parameters)}\right)"
-            return SetLine(head, "=", setter.write(line.body) if line.body is not None else "")
+            return SetLine(head, "=", _with_rest(setter.write(line.body) if line.body is not None else "", line))
         case "step":
-            return SetLine("", _STEPS[line.sign], setter.write(line.body) if line.body is not None else "")
-    return SetLine(_undivided(line, setter), "", "")
+            return SetLine("", _STEPS[line.sign], _with_rest(setter.write(line.body) if line.body is not None else "", line))
+    return SetLine(_with_rest(_undivided(line, setter), line), "", "")
+
+
+def _with_rest(latex: str, line: Line) -> str:
+    """Behind what could be read stands the rest as it was typed: nothing goes while a line is written."""
+    return rf"{latex}\;{typeset(Unread(line.unread))}" if line.unread else latex
 
 
 def _undivided(line: Line, setter: _Typesetter) -> str:

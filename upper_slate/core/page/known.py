@@ -13,6 +13,7 @@ from ..problems import LineError
 from ..reading.heads import head_of
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
+from ..reading.sentences.written import written_here
 from ..reading.tokens import tokenize
 
 
@@ -40,14 +41,25 @@ def tolerant_reading(source: str, names: KnownNames, places: bool = False) -> st
 
 
 def tolerant_parts(source: str, names: KnownNames, places: bool = False) -> SetLine:
-    """The same in its parts."""
+    """The same in its parts. A sentence that is not read as it stands is words, not letters with signs between them."""
     try:
-        return set_line(read_line(source, names, tolerant=True), places)
+        line = read_line(source, names, tolerant=True)
+        is_begun = line.kind == "request" and not line.unread
+        if is_begun or not written_here(source) or _can_be_read(source, names):
+            return set_line(line, places)
     except LineError:
         pass
     except Exception:
         log_once("reading", source)
     return SetLine(typeset(Unread(source[:200])) if source.strip() else "", "", "")
+
+
+def _can_be_read(source: str, names: KnownNames) -> bool:
+    try:
+        read_line(source, names)
+    except LineError:
+        return False
+    return True
 
 
 def names_said(task: LineTask) -> frozenset[str]:

@@ -158,7 +158,8 @@ class _LineReader:
             bare = unwrapped(body)
             refuse_unknown(bare, self.names, is_relation=isinstance(bare, Relation) or (isinstance(bare, Request) and bare.name == "solve"))
         notices = (*self.notices, *reader.cursor.notices)
-        return Line(kind, self.source, body, notices=notices, **more)  # type: ignore[arg-type]
+        rest = self.source[reader.cursor.token.start:].strip() if reader.cursor.token.kind != "end" else ""
+        return Line(kind, self.source, body, notices=notices, unread=rest, **more)  # type: ignore[arg-type]
 
     # -- what is said around the line ------------------------------------------------------------------------------
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Final
 
-from ..language.tree import Interval, Name, Negative, Node, Relation
+from ..language.tree import Gap, Interval, Name, Negative, Node, Relation
 from ..problems import LineError
 from .grammar import Part
 from .said import Said
@@ -125,6 +125,9 @@ class Ranges(Part):
         start = cursor.advance().start
         opened = cursor.token
         if opened.kind not in ("[", "("):
+            if cursor.tolerant:
+                gaps = Gap(start=opened.start, end=opened.start), Gap(start=opened.start, end=opened.start)
+                return Interval(*gaps, True, True, start=start, end=opened.start)
             raise cursor.fail("After “in” an interval is expected, as in [0, 5] or (0, oo).")
         cursor.advance()
         low = self.grammar.sum()
