@@ -8,6 +8,8 @@ import unittest
 from fractions import Fraction
 from math import comb
 
+import mpmath
+
 from tests.core.lines import code, exact, notices, result
 from tests.rounds import rounds
 
@@ -59,6 +61,23 @@ class Eigen(unittest.TestCase):
         self.assertEqual(code("eigenvalues of [[0, 1], [-1, 0]]"), "not-real")
         self.assertEqual(code("eigenvalues of [[1, 2, 3]]"), "outside-domain")
         self.assertIn("No more than 1 is independent, so this matrix is not similar to a diagonal one.", notices("eigenvectors of [[2, 1], [0, 2]]"))
+
+    def test_without_closed_form_they_have_decimals(self) -> None:
+        """Compared with those that mpmath finds by its own way; the letters of a matrix allow no decimals."""
+        chosen = random.Random(12)
+        for _ in range(6):
+            size = chosen.choice((3, 4))
+            rows = [[chosen.randrange(-5, 6) for _ in range(size)] for _ in range(size)]
+            rows = [[rows[min(i, k)][max(i, k)] for k in range(size)] for i in range(size)]  # symmetric: all are real
+            with self.subTest(rows):
+                found = result(f"eigenvalues of {rows}")
+                shown = [float(v) for v in (found["decimal"] or found["exact"])["text"].strip("[]").split(",")]
+                for one, other in zip(shown, sorted(mpmath.eigsy(mpmath.matrix(rows), eigvals_only=True)), strict=True):
+                    self.assertLessEqual(abs(one - other), 1e-5 * max(1, abs(other)))
+        self.assertEqual(result("eigenvalues of [[0, 1, 0], [0, 0, 1], [1, 1, 0]]", numbers="complex")["decimal"]["text"],
+                         "[-0.662359 - 0.56228*i, -0.662359 + 0.56228*i, 1.32472]")
+        for line in ("eigenvectors of [[2, 1, 0], [1, 3, 1], [0, 1, 5]]", "eigenvalues of [[a, 1, 0], [1, 3, 1], [0, 1, 5]]"):
+            self.assertEqual(code(line), "not-supported")
 
 
 class Systems(unittest.TestCase):

@@ -68,6 +68,7 @@ class OtherReadings(unittest.TestCase):
                 self.assertEqual(result(other)["exact"]["text"], other_value)
 
     def test_a_sign_in_another_spelling_is_offered(self) -> None:
+        self.assertEqual((result("y(0) = 1")["error"]["code"], exact("y(3) = 12"), exact("x(0) + 1")), ("unknown-name", "3*y = 12", "1"))
         self.assertEqual((offered("2 == 2"), exact("prod_(k=1)^5 k")), (["2 = 2"], "120"))
         self.assertEqual((exact("5 +/- 1"), exact("³√8"), exact("2 ³√8"), exact("x²√4")), ("[6, 4]", "2", "4", "2*x^2"))
         self.assertEqual((exact("eigenvalues [[2, 0], [0, 3]]"), offered("sum(3, 1, 4)"), offered("plot(x^2, 0, 5)")), ("[2, 3]", ["sum([3, 1, 4])"], ["graph x^2 from 0 to 5"]))

@@ -110,6 +110,8 @@ OF_F = (
 SEVERAL_LINES = (
     ("f(x) = 2x+1, g(x) = x^2, find f(g(3))", ("f(x) = 2x+1", "g(x) = x^2", "f(g(3))"), "19"),
     ("x=3 y=4 x+y", ("x=3", "y=4", "x+y"), "7"),
+    ("is y = e^(2x) a solution of y' = 2y", ("y = e^(2x)", "y' = 2y ?"), "y' = 2*y"),
+    ("is x = 2 a root of x^2 - 4", ("x = 2", "x^2 - 4 = 0 ?"), "x^2 - 4 = 0"),
     ("f(x)=3x+2 f(5)", ("f(x)=3x+2", "f(5)"), "17"),
     ("g(f(x)) where f(x) = x^2 and g(x) = x+1", ("f(x) = x^2", "g(x) = x+1", "g(f(x))"), "x^2 + 1"),
     ("f(x) = { x^2 if x < 1; 2x - 1 if x >= 1 }", ("f(x) = x^2 if x < 1, 2x - 1 if x >= 1",), "x^2 if x < 1, 2*x - 1 otherwise"),

@@ -8,7 +8,7 @@ from dataclasses import replace
 from itertools import islice
 from typing import Final
 
-from ..language.tree import Bracket, Call, Cases, InUnit, Line, ListOf, Logic, Name, Node, Notice, Product, Relation, Request, placed, unwrapped
+from ..language.tree import Bracket, Call, Cases, InUnit, Line, ListOf, Logic, Name, Node, Notice, Number, Product, Relation, Request, placed, unwrapped
 from ..language.units import Factors
 from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
@@ -430,6 +430,8 @@ class _LineReader:
     def _note_function_without_brackets(self, body: Node | None) -> None:
         """`f x = x^2` is an equation with the product of f and x; many define a function so."""
         match body:
+            case Relation((Product((Name(name), Bracket(Number("0")))) as head, _), ("=",)):
+                raise LineError("unknown-name", f"{name} is no function above this line, and {name} times 0 is always 0.", head.start, head.end)
             case Relation((Product((Name(name), Name(letter) | Bracket(Name(letter)))) as head, _), ("=",)):
                 if name not in ("f", "g", "h") or self.names.has_meaning(name):
                     return

@@ -167,7 +167,8 @@ _FUNCTIONS: Final = (
              aims=("curve", "plot")),
     _request("graph slopes", "slope field of {y' = x - y} for x from {-3} to {3}, y from {-3} to {3}", r"y'=F(x,y)", "the directions of a differential equation",
              "slope field of {conditions} [{windows}]", "direction field of", "field of slopes of", "graph the slope field of", "graph slope field of", "slope field for",
-             "draw the slope field of", "sketch the slope field of", "direction field for", aims=("differential equation", "direction field", "isocline")),
+             "draw the slope field of", "sketch the slope field of", "direction field for", "direction field", "slope field",
+             aims=("differential equation", "direction field", "isocline")),
     _request("graph points", "graph points {L}", r"(x,y)", "points of a list of pairs", "graph points {bodies} [joined]", "plot points", aims=("scatter",)),
 )
 

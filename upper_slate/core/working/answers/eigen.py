@@ -35,7 +35,11 @@ def eigenvectors(evaluator: Evaluator, node: Request) -> Answer:
     matrix = square_matrix(evaluator.of(node.bodies[0]))
     found: list[Value] = []
     places: list[Value] = []
-    for value, _ in _with_multiplicities(evaluator, matrix, node):
+    pairs = _with_multiplicities(evaluator, matrix, node)
+    if any(isinstance(value, EnclosedRoot | ComplexRoot) for value, _ in pairs):
+        raise LineError("not-supported", "The eigenvalues of this matrix have no closed form, so the eigenvectors have none; eigenvalues of … gives their decimals.",
+                        node.start, node.end)
+    for value, _ in pairs:
         space = (matrix - value * sp.eye(matrix.rows)).nullspace(iszerofunc=is_zero_entry, simplify=lambda e: to_sympy(settled(sp.radsimp(sp.cancel(e)))))
         found += [ListValue(tuple(settled(entry) for entry in _cleared(vector))) for vector in space]
         places += [settled(value)] * len(space)
@@ -60,11 +64,11 @@ def _with_multiplicities(evaluator: Evaluator, matrix: sp.Matrix, node: Request)
     except Unsolved:
         raise _unknown(node) from None
     values = ordered(zeros.values)
-    if not zeros.complete or zeros.families or any(isinstance(v, EnclosedRoot | ComplexRoot) for v in values):
+    if not zeros.complete or zeros.families:
         raise _unknown(node)
     found = [(value, _times(polynomial, x, value)) for value in values]
     missing = matrix.rows - sum(count for _, count in found)
-    if missing and any(v.free_symbols for v in matrix):
+    if missing and (any(v.free_symbols for v in matrix) or not all(count for _, count in found)):
         raise _unknown(node)
     if not found:
         raise LineError("not-real", "This matrix has no real eigenvalues; in complex numbers it has some.", node.start, node.end)
@@ -75,10 +79,20 @@ def _with_multiplicities(evaluator: Evaluator, matrix: sp.Matrix, node: Request)
 
 def _times(polynomial: sp.Expr, x: sp.Symbol, value: sp.Expr) -> int:
     """How often a zero of a polynomial is repeated."""
+    if isinstance(value, EnclosedRoot | ComplexRoot):
+        return sum(count for factor, count in sp.factor_list(polynomial, x)[1] if _is_of(value, factor, x))
     count, slope = 0, polynomial
     while is_zero_entry(sp.expand(slope.subs(x, value))):
         count, slope = count + 1, sp.diff(slope, x)
     return count
+
+
+def _is_of(value: EnclosedRoot | ComplexRoot, factor: sp.Expr, x: sp.Symbol) -> bool:
+    """Whether a zero that is known by its place is one of an irreducible factor."""
+    if isinstance(value, EnclosedRoot):
+        return value.solves(factor, x)
+    function = value.args[0]
+    return bool(sp.cancel(function.expr.xreplace({function.variables[0]: x}) / factor).is_Rational)
 
 
 def _cleared(vector: sp.Matrix) -> list[sp.Expr]:
