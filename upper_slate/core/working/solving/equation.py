@@ -205,13 +205,18 @@ def _kept_families(trial: Trial, atom: Atom, families: list[Family], where: Rang
                                                                                                     for p in atom.difference.atoms(sp.Pow))
     start = where.low if where.low.is_finite else sp.S.Zero
     if doubtful:
-        families = merged(families)
-        families = [part for f in families for k in range(_TRIED) if trial.has_meaning(f.member(k)) and trial.is_zero(atom, exact(f.member(k)))
-                    for part in [Family(exact(f.member(k)), exact(f.period * _TRIED))]]
+        families = [part for family in merged(families) for part in _parts_that_hold(trial, atom, family)]
     found = merged(families, start)
     if where.low.is_finite and not where.has_low:
         found = [Family(exact(f.base + f.period), f.period) if compare(f.base, where.low) == 0 else f for f in found]
     return found
+
+
+def _parts_that_hold(trial: Trial, atom: Atom, family: Family) -> list[Family]:
+    """The members that hold when put in, as few families as their pattern needs."""
+    holds = [trial.has_meaning(family.member(k)) and trial.is_zero(atom, exact(family.member(k))) for k in range(_TRIED)]
+    every = next(d for d in range(1, _TRIED + 1) if _TRIED % d == 0 and all(holds[k] == holds[k % d] for k in range(_TRIED)))
+    return [Family(exact(family.member(k)), exact(family.period * every)) for k in range(every) if holds[k]]
 
 
 def _nearest(values: list[sp.Expr], count: int = 7) -> list[sp.Expr]:
