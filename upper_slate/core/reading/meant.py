@@ -8,6 +8,7 @@ from dataclasses import replace
 from typing import Final, TypeGuard
 
 from ..language.tree import Absolute, Apply, At, Bracket, Call, CellReference, Derivative, ListOf, Logic, Name, Node, Number, Prime, Relation, Request
+from ..language.variables import likeliest_first
 from ..language.words import SPREADS
 from ..language.words.forms import Form
 from ..problems import LineError, Suggestion
@@ -48,7 +49,7 @@ def _with_letter(cursor: Cursor, request: Request) -> Request:
 
 
 def _which_letter(cursor: Cursor, request: Request, free: list[str]) -> LineError:
-    end = request.bodies[-1].end
+    end, free = request.bodies[-1].end, likeliest_first(free)
     if request.name == "integral of" and request.low is None:
         offers = tuple(Suggestion(f" d{letter}", end, end) for letter in free[:4])
         return LineError("wrong-arguments", f"Say for which letter, as in … d{free[0]}.", request.start, request.end, offers)
@@ -72,6 +73,7 @@ def _derivative(cursor: Cursor, request: Request) -> Node:
     free = free_letters(body, cursor.names)
     letter = letters[0] if letters else only_letter(body, cursor.names) or ("x" if not free else None)
     if letter is None:
+        free = likeliest_first(free)
         if not cursor.tolerant:
             offers = tuple(Suggestion(f" with respect to {name}", body.end, body.end) for name in free[:4])
             raise LineError("wrong-arguments", f"Say by which letter, as in … with respect to {free[0]}.", request.start, request.end, offers)
@@ -199,7 +201,7 @@ def _series(cursor: Cursor, request: Request) -> Node:
     body = request.bodies[0]
     letter = request.letters[0] if request.letters else only_letter(body, cursor.names)
     if letter is None:
-        free = free_letters(body, cursor.names)
+        free = likeliest_first(free_letters(body, cursor.names))
         if free and not cursor.tolerant:
             offers = tuple(Suggestion(f" at {name} = 0", body.end, body.end) for name in free[:4]) if request.point is None else ()
             raise LineError("wrong-arguments", f"Say for which letter, as in … at {free[0]} = 0.", request.start, request.end, offers)

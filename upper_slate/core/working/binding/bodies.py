@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 import sympy as sp
 
 from ...language import tree as t
+from ...language.variables import likeliest_first
 from ...problems import LineError
 from ..exact.bridge import settled
 from ..ground.values import FunctionValue, Requirement, Scalar, expression, free_letters, is_scalar
@@ -46,7 +47,7 @@ def body_in(evaluator: Evaluator, node: t.Node, letter: str | None = None) -> Bo
         if not is_scalar(value):
             raise LineError("not-supported", "An expression or a function is needed here.", node.start, node.end)
         if letter is None:
-            free = sorted(free_letters(value))
+            free = likeliest_first(sorted(free_letters(value)))
             if len(free) > 1:
                 raise LineError("wrong-arguments", f"Say for which letter, as in … for {free[0]} from 0 to 5.", node.start, node.end)
             return body_in(evaluator, node, free[0] if free else "x")  # again, now that the letter is known: nothing is assumed of it

@@ -16,6 +16,7 @@ from ..ground.values import Requirement
 from ..questions.identity import proves_identity
 from ..tidy.tidy import collect_numbers, tidy_expression, written_size
 from .quasi_polynomials import quasi_polynomial
+from .substitutions import fractional_powers, over_a_turn, root_of_square, waves_apart
 
 #: What the language has no name for.
 _FOREIGN = (sp.Integral, sp.erf, sp.erfc, sp.erfi, sp.Si, sp.Ci, sp.Shi, sp.Chi, sp.Ei, sp.li, sp.fresnels, sp.fresnelc, sp.hyper, sp.meijerg,
@@ -26,7 +27,7 @@ def antiderivative(expr: sp.Expr, letter: sp.Symbol, real: bool) -> tuple[sp.Exp
     """An antiderivative, without its constant, and what other letters must satisfy. LineError (not-supported) where none is found."""
     if letter not in expr.free_symbols:
         return expr * letter, []
-    for find in (_power_of_linear, _with_size, quasi_polynomial, _termwise, _by_library):
+    for find in (_power_of_linear, _with_size, quasi_polynomial, waves_apart, root_of_square, over_a_turn, _termwise, fractional_powers, _by_library):
         try:
             found = find(expr, letter)
         except (NotImplementedError, ValueError, TypeError, RecursionError, AttributeError, KeyError, sp.PolynomialError):
@@ -213,10 +214,11 @@ def _is_antiderivative(found: sp.Expr, expr: sp.Expr, letter: sp.Symbol, real: b
         return True
     letters = sorted(difference.free_symbols, key=str)
     agreed = 0
-    for k in range(40):
+    for k in range(80):
+        over, under = (7 * k + 3, 13 * (1 + k % 4)) if k < 40 else (2 * k - 77, 89)  # far out, then between -1 and 1
         try:
             with balls.precision(220):
-                point = {s: arb(fmpq(7 * k + 3 + 5 * j, (13 + 2 * j) * (1 + k % 4)) * (-1 if k % 3 == 2 and not s.is_positive else 1)) for j, s in enumerate(letters)}
+                point = {s: arb(fmpq(over + 5 * j, under + 2 * j) * (-1 if k % 3 == 2 and not s.is_positive else 1)) for j, s in enumerate(letters)}
                 value = balls.ball(difference, point)
             if balls.lies_surely_apart(value):
                 return False

@@ -15,6 +15,7 @@ from ..binding.bodies import Body
 from ..binding.statement import Statement, Trial
 from ..context import Context
 from ..exact import balls
+from ..exact.analytic import KNOWN
 from ..exact.bridge import settled, to_sympy
 from ..exact.enclosed import EnclosedIntegral
 from ..ground.substitution import put_in_scalar
@@ -28,8 +29,6 @@ from .antiderivative import antiderivative
 from .derivative import natural_requirements
 from .limits import NoLimit, side_limit
 from .near import on_side
-
-_MEROMORPHIC = (sp.exp, sp.sin, sp.cos, sp.tan, sp.sinh, sp.cosh, sp.tanh, sp.atan)
 
 
 def definite_integral(context: Context, body: Body, low: sp.Expr, high: sp.Expr) -> Scalar:
@@ -151,8 +150,7 @@ def _without_antiderivative(body: Body, low: sp.Expr, high: sp.Expr, cuts: list[
             value = tidy_expression(sp.expand(found))
             if _agrees(body.expr, body.letter, low, high, value, certain=True):
                 return settled(value)
-    if low.is_finite and high.is_finite and not cuts and all(isinstance(n, _MEROMORPHIC) for n in expr.atoms(sp.Function)) and not any(
-            (p.base.free_symbols and not p.exp.is_Integer) or (p.exp.free_symbols and not p.base.is_positive) for p in expr.atoms(sp.Pow)):
+    if low.is_finite and high.is_finite and not cuts and all(isinstance(n, KNOWN) for n in expr.atoms(sp.Function)):
         own = sp.Symbol("x", real=True)
         enclosed = EnclosedIntegral(sp.Lambda(own, expr.xreplace({letter: own})), low, high)
         try:

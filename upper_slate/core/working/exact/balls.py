@@ -35,7 +35,7 @@ def ball(expr: sp.Basic, values: Mapping[sp.Symbol, Ball] | None = None) -> Ball
 
     Raises NoBall where there is no value, or where the ball is too wide to tell.
     """
-    return _Evaluator(values or {}).of(expr)
+    return Evaluator(values or {}).of(expr)
 
 
 def _real_part_if_real(value: Ball) -> Ball:
@@ -44,7 +44,9 @@ def _real_part_if_real(value: Ball) -> Ball:
     return value
 
 
-class _Evaluator:
+class Evaluator:
+    """Balls of the parts of an expression, each worked out once."""
+
     def __init__(self, values: Mapping[sp.Symbol, Ball]) -> None:
         self.values = values
         self.known: dict[sp.Basic, Ball] = {}

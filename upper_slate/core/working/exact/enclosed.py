@@ -9,6 +9,7 @@ import sympy as sp
 from flint import acb, arb, ctx, fmpq, fmpz_poly
 
 from . import balls
+from .analytic import analytic_ball
 
 
 class EnclosedRoot(sp.Expr):
@@ -176,19 +177,7 @@ class EnclosedIntegral(sp.Expr):
 
     def enclosure(self) -> arb:
         """A ball that holds the value, by rigorous quadrature (FLINT's acb.integral)."""
-        function, low, high = self.args
-        letter = function.variables[0]
-
-        def at(z: acb, _analytic: bool) -> acb:
-            try:
-                return acb(balls.ball(function.expr, {letter: z}))
-            except balls.NoBall:
-                return acb("nan")
-
-        found = acb.integral(at, acb(balls.ball(low)), acb(balls.ball(high)))
-        if not found.is_finite():
-            raise balls.NoBall
-        return found.real
+        return _integral_ball(self, ctx.prec)
 
     def _eval_evalf(self, prec: int) -> sp.Float:
         with balls.precision(prec + 16):
@@ -196,3 +185,21 @@ class EnclosedIntegral(sp.Expr):
 
     def _eval_subs(self, old: Any, new: Any) -> EnclosedIntegral:
         return self
+
+
+@lru_cache(maxsize=500)
+def _integral_ball(integral: EnclosedIntegral, bits: int) -> arb:
+    function, low, high = integral.args
+    letter = function.variables[0]
+
+    def at(z: acb, must_be_analytic: bool) -> acb:
+        try:
+            return acb(analytic_ball(function.expr, {letter: z}, must_be_analytic))
+        except balls.NoBall:
+            return acb("nan")
+
+    with balls.precision(bits):
+        found = acb.integral(at, acb(balls.ball(low)), acb(balls.ball(high)))
+    if not found.is_finite() or not found.imag.contains(0):
+        raise balls.NoBall
+    return found.real

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 import sympy as sp
 
 from ...language import tree as t
+from ...language.variables import likeliest_first
 from ...language.words import RESERVED_WORDS, function_named
 from ...problems import LineError, Suggestion
 from ..binding.chosen_letters import chosen_letter
@@ -132,7 +133,7 @@ def _only_letter(evaluator: Evaluator, node: t.Request) -> tuple[str, ...]:
             return (held[0],)
     end = node.bodies[-1].end
     raise LineError("wrong-arguments", "Say for which letter, as in solve x^2 = 12 for x.", node.start, end,
-                    tuple(Suggestion(f" for {letter}", end, end) for letter in free[:4]))
+                    tuple(Suggestion(f" for {letter}", end, end) for letter in likeliest_first(free)[:4]))
 
 
 def range_of_letter(evaluator: Evaluator, letter: str, interval: t.Interval | None) -> Range:
