@@ -132,7 +132,7 @@ OFFERED = [
     (("x^2 when x = 3",), "unknown-name", ["x^2 at x = 3"]),
     (("x^2 + 1, x = 3",), "syntax", ["x^2 + 1 at x = 3"]),
     (("integral of x y z",), "wrong-arguments", ["integral of x y z dx", "integral of x y z dy", "integral of x y z dz"]),
-    (("derivative of a x^2",), "wrong-arguments", ["derivative of a x^2 with respect to a", "derivative of a x^2 with respect to x"]),
+    (("derivative of a x^2",), "wrong-arguments", ["derivative of a x^2 with respect to x", "derivative of a x^2 with respect to a"]),
     (("x => 3",), "syntax", ["x >= 3"]),
     (("u = [1, 2]", "v = [3, 4]", "u v"), "not-supported", ["u dot v"]),
     (("solve x + y = 3; x - y = 1",), "syntax", ["solve x + y = 3, x - y = 1"]),
@@ -146,9 +146,9 @@ OFFERED = [
     (("int(2.7)",), "unknown-name", ["floor(2.7)", "integral of(2.7)"]),
     (("sin2x",), "unknown-name", ["sin(2x)"]),
     (("3 2^x + 2 1/3 - 4 5^x",), "syntax", ["3*2^x + 2 1/3 - 4*5^x"]),
-    (("solve a x = 3",), "wrong-arguments", ["solve a x = 3 for a", "solve a x = 3 for x"]),
+    (("solve a x = 3",), "wrong-arguments", ["solve a x = 3 for x", "solve a x = 3 for a"]),
     (("maclaurin series of e^(a x) to order 2",), "wrong-arguments",
-     ["maclaurin series of e^(a x) at a = 0 to order 2", "maclaurin series of e^(a x) at x = 0 to order 2"]),
+     ["maclaurin series of e^(a x) at x = 0 to order 2", "maclaurin series of e^(a x) at a = 0 to order 2"]),
 ]
 #: A line, a piece of its notice, and the lines that the notice offers.
 NOTICED = [

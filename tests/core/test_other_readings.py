@@ -28,6 +28,7 @@ TWO_WAYS = (
     ("solve x + y = 3 x - y = 1", "x = 1/2 and y = 1/2", "solve x + y = 3, x - y = 1", "x = 2 and y = 1"),
     ("2 +- 3", "-1", "2 ± 3", "[5, -1]"),
     ("max(sin x)", "sin(x)", "greatest value of sin x", "1"),
+    ("n + 1 choose 2", "n", "(n + 1) choose 2", "(n^2 + n)/2"),
     ("3i + 4j", "4*j + 3*i", "[3, 4]", "[3, 4]"),
     ("v = 2i - j + 3k", "-j + 3*k + 2*i", "v = [2, -1, 3]", "[2, -1, 3]"),
     ("f x = x^2", "f*x = x^2", "f(x) = x^2", "x^2"),
@@ -69,6 +70,8 @@ class OtherReadings(unittest.TestCase):
 
     def test_a_sign_in_another_spelling_is_offered(self) -> None:
         self.assertEqual((result("y(0) = 1")["error"]["code"], exact("y(3) = 12"), exact("x(0) + 1")), ("unknown-name", "3*y = 12", "1"))
+        for line, value in (("n choose k", "choose(n, k)"), ("sum of n choose k for k from 0 to n", "2^n"), ("3*2n choose n", "3*choose(2*n, n)"), ("(n + 1) nCr 2", "(n^2 + n)/2")):
+            self.assertEqual(exact(line), value)
         self.assertEqual((offered("2 == 2"), exact("prod_(k=1)^5 k")), (["2 = 2"], "120"))
         self.assertEqual((exact("5 +/- 1"), exact("³√8"), exact("2 ³√8"), exact("x²√4")), ("[6, 4]", "2", "4", "2*x^2"))
         self.assertEqual((exact("eigenvalues [[2, 0], [0, 3]]"), offered("sum(3, 1, 4)"), offered("plot(x^2, 0, 5)")), ("[2, 3]", ["sum([3, 1, 4])"], ["graph x^2 from 0 to 5"]))

@@ -31,9 +31,9 @@ from ..language.tree import (
 )
 from ..problems import LineError, Suggestion
 from .cursor import Deeper
-from .grammar import Part
+from .grammar import INFIX_COUNTS, Part
 from .letters import free_letters, only_letter
-from .other_readings import note_both_signs, note_exponents, note_slashes, offer_share
+from .other_readings import note_both_signs, note_exponents, note_slashes, note_sum_chosen, offer_share
 from .tokens import Token, canonical_name
 from .units import halved, with_unit
 
@@ -142,6 +142,7 @@ class Expressions(Part):
                 terms.append(self.product())
                 offer_share(self.cursor, terms, sign.kind)
             signs.append(sign.kind)
+        note_sum_chosen(self.cursor, terms)
         return terms[0] if len(terms) == 1 else Sum(tuple(terms), tuple(signs), start=terms[0].start, end=terms[-1].end)
 
     def product(self) -> Node:
@@ -172,6 +173,7 @@ class Expressions(Part):
                     raise self.two_numbers(token)
                 factors.append(with_unit(self.cursor, self.unary()))
                 operators.append("")
+                self._join_choice(factors, operators)
             else:
                 break
         if len(factors) == 1:
@@ -179,6 +181,21 @@ class Expressions(Part):
         note_slashes(self.cursor, factors, operators)
         note_exponents(self.cursor, factors, operators)
         return Product(tuple(factors), tuple(operators), start=first.start, end=max(factors[-1].end, self.cursor.last_end))
+
+    def _join_choice(self, factors: list[Node], operators: list[str]) -> None:
+        """`2n choose n` chooses from 2n."""
+        chosen = factors[-1]
+        if not isinstance(chosen, Call) or chosen.name not in INFIX_COUNTS.values() or self.cursor.source[chosen.start:].startswith(chosen.name):
+            return
+        number, below = chosen.arguments
+        run = [number]
+        while len(factors) > 1 and operators[-1] == "" and factors[-2].end == run[0].start:
+            run.insert(0, factors[-2])
+            factors.pop(-2)
+            operators.pop()
+        if len(run) > 1:
+            whole = Product(tuple(run), ("",) * len(run), start=run[0].start, end=number.end)
+            factors[-1] = Call(chosen.name, (whole, below), start=run[0].start, end=chosen.end)
 
     def _vector_sign(self, before: Node) -> str | None:
         """`u · v`, `u × v` behind a list, `u dot v`, `u cross v`."""
@@ -308,7 +325,14 @@ class Expressions(Part):
         return cursor.is_function(node) and (after.kind == "(" or (after.kind == "name" and cursor.names.is_function(canonical_name(after.text))))
 
     def power(self) -> Node:
-        return self.raised(self.grammar.postfixed())
+        node = self.raised(self.grammar.postfixed())
+        token = self.cursor.token
+        name = INFIX_COUNTS.get(token.text.lower()) if token.kind == "name" and not self.cursor.names.has_meaning(token.text) else None
+        if name is None or self.cursor.ahead().kind not in ("number", "name", "(") or (self.cursor.ahead().kind == "(" and not self.cursor.ahead().spaced):
+            return node
+        self.cursor.advance()
+        below = self.raised(self.grammar.postfixed())
+        return Call(name, (node, below), start=node.start, end=below.end)
 
     def raised(self, base: Node) -> Node:
         token = self.cursor.token

@@ -10,6 +10,8 @@ from .cursor import Cursor
 from .tokens import Token
 
 #: The first words of requests that stand in expressions as signs do: `lim_(x->0)`, `log base 2 of x`, `square root of 16`.
+#: Words between two numbers, each with the function that it stands for.
+INFIX_COUNTS: Final = {"choose": "choose", "ncr": "choose", "npr": "permutations"}
 SPOKEN_SIGNS: Final = ("lim", "int", "log", "logarithm", "square", "cube")
 
 

@@ -7,9 +7,10 @@ from dataclasses import replace
 from math import gcd
 from typing import Final
 
-from ..language.tree import Name, Negative, Node, Notice, Number, Postfix, Power
+from ..language.tree import Call, Name, Negative, Node, Notice, Number, Postfix, Power
 from ..problems import Suggestion
 from .cursor import Cursor
+from .grammar import INFIX_COUNTS
 from .names import KnownNames
 from .tokens import Token
 
@@ -48,6 +49,18 @@ def note_both_signs(cursor: Cursor, sign: Token) -> None:
     following = cursor.token
     if sign.kind == "+" and following.kind == "-" and following.start == sign.end:
         cursor.note("Read as + and - behind it.", sign.start, following.end, offers=(Suggestion("±", sign.start, following.end),))
+
+
+def note_sum_chosen(cursor: Cursor, terms: list[Node]) -> None:
+    """`n + 1 choose 2` chooses from 1: many mean from n + 1."""
+    last = terms[-1]
+    if len(terms) != 2 or not isinstance(last, Call) or last.name not in INFIX_COUNTS.values() or cursor.source[last.start:].startswith(last.name):
+        return
+    number, below = last.arguments
+    word = cursor.source[number.end:below.start].strip()
+    whole = cursor.source[terms[0].start:number.end]
+    cursor.note(f"Read as {cursor.text_of(terms[0])} and {cursor.text_of(last)}.", terms[0].start, last.end,
+                offers=(Suggestion(f"({whole}) {word} {cursor.text_of(below)}", terms[0].start, last.end),))
 
 
 def offer_share(cursor: Cursor, terms: list[Node], sign: str) -> None:
