@@ -23,7 +23,7 @@ from ..page.known import function_head, names_of, tolerant_reading
 from ..problems import LineError, Suggestion
 from ..reading.lines import read_line
 from ..reading.names import KnownNames
-from ..reading.sentences.written import written_here
+from ..reading.sentences.written import said_with_signs, written_here
 from ..working.answers.requests import answer
 from ..working.binding.statement import of_relation, statement_of
 from ..working.context import Context, LetterAssumption, Meaning
@@ -339,6 +339,10 @@ class _LineWorker:
             return []
         return offers_that_work(self.task, suggestions, lambda task: _worked_out(_LineWorker(task, tries_offers=False)))
 
+    def _written_otherwise(self, lines: list[str]) -> list[SuggestionResult]:
+        """The first of some lines for the whole of this one that works."""
+        return self._offers(tuple(Suggestion(written, 0, len(self.task.source)) for written in lines))[:1]
+
     def _say_more(self, line: t.Line) -> None:
         """Whether the result says something that the line does not, and whether a function stands best as it was defined."""
         written = typeset(line.body) if line.name and line.body is not None else self.result["reading"]
@@ -379,7 +383,10 @@ class _LineWorker:
             end = len(self.task.source.rstrip())
             suggestions = (Suggestion(" in complex numbers", end, end),)
         offers = self._offers(suggestions)
-        if meant := self._offers(tuple(Suggestion(written, 0, len(self.task.source)) for written in written_here(self.task.source))):
+        meant = self._written_otherwise(written_here(self.task.source))
+        if not meant and all(offer.get("as") == "note" for offer in offers):
+            meant = self._written_otherwise(said_with_signs(self.task.source))
+        if meant:
             told = meant[0]["text"].replace("\n", "”, and below it “")
             message, problem = f"Here this is written “{told}”.", replace(problem, start=0, end=len(self.task.source))
             offers = [meant[0], *(offer for offer in offers if offer.get("as") == "note")]

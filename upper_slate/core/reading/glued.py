@@ -9,7 +9,8 @@ from ..language.words import FUNCTIONS
 from .names import KnownNames
 
 #: The functions of one number, the longest names first: `sinh` before `sin`.
-_FUNCTIONS: Final = sorted((name for name, entry in FUNCTIONS.items() if entry.arity and entry.arity[0] == 1 and len(name) > 1), key=len, reverse=True)
+_FUNCTIONS: Final = sorted((name for name, entry in FUNCTIONS.items() if entry.arity and entry.arity[0] == 1 and len(name) > 1 and name not in ("re", "im")),
+                           key=len, reverse=True)
 #: What a function in a run is taken of: a number, a letter, or both; with any letter, `using` would be one.
 _ARGUMENT: Final = re.compile(r"\d+[a-z]?|[abkntuvwxyzABX]")
 #: More letters than these beside the functions are a word.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from difflib import get_close_matches
+from itertools import pairwise
 
 from ..language.units import NAMED
 from ..language.words import CALLS, CONSTANTS, FUNCTIONS, NEVER_LETTERS, REQUESTS, SMALL_WORDS, function_named
@@ -154,7 +155,7 @@ class Words:
         if before and before.kind == "number" and run in NAMED and not names.units:
             return LineError("unknown-name", f"{run} is the name of a unit, and this worksheet is without units.", token.start, token.end,
                              Suggestion("", token.start, token.start, with_units=True))
-        apart = names.spaced(run) or unglued(run, names)
+        apart = None if run.lower() in VOCABULARY else names.spaced(run) or unglued(run, names)
         if not apart and before and before.kind == "number" and before.end == token.start and ("_" in run or any(c.isdigit() for c in run) or len(run) > 3):
             return LineError("unknown-name", f"{before.text}{run}: a name cannot begin with a digit.", before.start, token.end)
         meant = apart or names.nearest(run) or self._nearest_word(run)
@@ -204,8 +205,10 @@ class Words:
 
     def reads_like_a_sentence(self) -> bool:
         """Whether three words or more mean nothing, one of them of four letters or more."""
-        words = [t.text for t in self.cursor.tokens if t.kind == "name" and len(t.text) > 1]
-        if len(words) < 3:
+        tokens = self.cursor.tokens
+        words = [t.text for t in tokens if t.kind == "name" and len(t.text) > 1]
+        stand_together = any(one.kind == other.kind == "name" and len(one.text) > 1 < len(other.text) for one, other in pairwise(tokens))
+        if len(words) < 3 or not stand_together:  # `speed = distance/time` is a formula
             return False
         words = [word for word in words if self._means_nothing(word)]
         return len(words) >= 3 and any(len(word) >= 4 for word in words)

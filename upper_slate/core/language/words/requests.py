@@ -135,6 +135,7 @@ _CALCULUS: Final = (
              "least value", "minimum of", "minimum value of", "min of", "smallest value of", "minimum", "minimise", "minimize", aims=("minimum",)),
     _request("tangent to", "tangent to {f} at {x} = {1}", r"y=mx+c", "the line that touches a curve at a point", "tangent to {body} at [{letter} =] {point}",
              "tangent of", "tangent line to", "tangent line of", "equation of the tangent to", "equation of tangent to", "the tangent to",
+             "equation of the tangent line to",
              aims=("gradient", "touching line"), chooses=_HEIGHTS),
     _request("normal to", "normal to {f} at {x} = {1}", r"y=-\tfrac1m x+c", "the line at right angles to a curve at a point", "normal to {body} at [{letter} =] {point}",
              "normal of", "normal line to", "equation of the normal to", "equation of normal to", "the normal to", aims=("perpendicular",), chooses=_HEIGHTS),

@@ -13,6 +13,15 @@ def _for_letters(found: re.Match[str]) -> str:
     return f"solve {found[2]} for {', '.join(letters)}"
 
 
+def _meeting(found: re.Match[str]) -> str:
+    """Where two curves meet: equations in x and y together, names of functions by their values."""
+    one, other = found[1].strip(), found[2].strip()
+    if "=" in one and "=" in other:
+        return f"solve {one}, {other}"
+    values = [f"{part}(x)" if re.fullmatch("[A-WZ]|[a-w]", part) else part.removeprefix("y = ") for part in (one, other)]
+    return f"solve {values[0]} = {values[1]}"
+
+
 def _system(found: re.Match[str]) -> str | None:
     """Several conditions side by side; definitions of single letters stand in lines of their own."""
     parts = [part.strip() for part in re.split("[,;]", found[0])]
@@ -29,6 +38,14 @@ EQUATIONS: Final[tuple[Sentence, ...]] = (
     sentence(r"(solve )?(\w+) ?: ?(\w+) ?= ?(\w+) ?: ?(\w+)", lambda f: f"{f[1] or ''}{f[2]}/{f[3]} = {f[4]}/{f[5]}"),
     sentence(r"is (\w) ?= ?(.+) an? (?:root|zero) of (.+)", bare("{0} = {1}\n{2} = 0 ?")),
     sentence(r"is (\w) ?= ?(.+) an? solution (?:of|to) (.+)", bare("{0} = {1}\n{2} ?")),
+    sentence(r"solve for (\w),? ([^:,]+=.+)", bare("solve {1} for {0}")),
+    sentence(r"find (\w)[:,] ?(.+=.+)", bare("solve {1} for {0}")),
+    sentence(r"([^=]+=[^=,]+?)\. ?(?:find|solve for) (\w)", bare("solve {0} for {1}")),
+    sentence(r"(?:find )?(?:the |all )*(?:real |possible |exact )?(?:solutions?|roots?|zeros?|values? of x) (?:of|to|for|in)(?: the equation)? (.+=.+)",
+             bare("solve {0}")),
+    sentence(r"(?:find )?(?:the )?(?:points? of )?intersections?(?: points?)? (?:of|between) (.+) and (.+)", _meeting),
+    sentence(r"(?:where|when) do (.+) and (.+) (?:intersect|meet|cross)", _meeting),
+    sentence(r"intersect (.+) (?:and|with) (.+)", _meeting),
     sentence(r"separable (.+)", bare("solve {0}")),
     sentence(r"(?:the )?number of (?:real )?(?:solutions|roots) of (.+)", bare("solve {0}")),
     sentence(r"how many (?:real )?(?:solutions|roots) (?:does|do|has|are there to) (.+?)(?: have)?", bare("solve {0}")),
