@@ -29,6 +29,8 @@ TWO_WAYS = (
     ("2 +- 3", "-1", "2 ± 3", "[5, -1]"),
     ("max(sin x)", "sin(x)", "greatest value of sin x", "1"),
     ("n + 1 choose 2", "n", "(n + 1) choose 2", "(n^2 + n)/2"),
+    ("table of sin x for x = 0, 30, 90", "[[0, 0], [30, sin(30)], [90, sin(90)]]", "table of sin x for x = 0, 30°, 90°", "[[0, 0], [pi/6, 1/2], [pi/2, 1]]"),
+    ("integral of sin x from 0 to 180", "1 - cos(180)", "integral of sin x from 0 to 180°", "2"),
     ("3i + 4j", "4*j + 3*i", "[3, 4]", "[3, 4]"),
     ("v = 2i - j + 3k", "-j + 3*k + 2*i", "v = [2, -1, 3]", "[2, -1, 3]"),
     ("f x = x^2", "f*x = x^2", "f(x) = x^2", "x^2"),
@@ -77,6 +79,20 @@ class OtherReadings(unittest.TestCase):
         self.assertEqual((exact("eigenvalues [[2, 0], [0, 3]]"), offered("sum(3, 1, 4)"), offered("plot(x^2, 0, 5)")), ("[2, 3]", ["sum([3, 1, 4])"], ["graph x^2 from 0 to 5"]))
         found = page("u = (1, 2, 3)", "v = (4, 5, 6)", "u x v").lines[2].outcome.result
         self.assertEqual([s["text"] for s in found["error"]["suggestions"]], [" cross ", " dot "])
+
+    def test_ranges_in_degrees_are_offered(self) -> None:
+        for line, other in (("solve sin x = 1/2 for 0 <= x <= 360", "solve sin x = 1/2 for 0 <= x <= 360°"),
+                            ("graph sin x for x from -180 to 180", "graph sin x for x from -180° to 180°"),
+                            ("table of cos x for x from 0 to 90 step 15", "table of cos x for x from 0 to 90° step 15°")):
+            with self.subTest(line):
+                self.assertIn(other, offered(line))
+        for line in ("graph x^2 from 0 to 360", "table of sin x for x from 0 to 10", "solve sin x = 1/2 for 0 <= x <= 2pi"):
+            with self.subTest(line):
+                self.assertEqual(offered(line), [])
+
+    def test_several_places_and_pieces_stand_without_a_name(self) -> None:
+        self.assertEqual((exact("x^2 at x = 1, 2, 3"), exact("x at x = 1, y")), ("[1, 4, 9]", "[1, y]"))
+        self.assertEqual(len(result("graph x if x < 0, x^2 otherwise")["graph"]["curves"]), 1)
 
     def test_small_words_are_letters_in_formulas(self) -> None:
         for line, value in (("s = u t + 1/2 at^2", "a*t^2/2 + t*u"), ("v^2 = u^2 + 2as", "v^2 = 2*a*s + u^2"), ("x^2 at x = 3", "9"), ("x^2 at 3", "9")):

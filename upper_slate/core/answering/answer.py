@@ -44,6 +44,7 @@ from ..writing.decimals import Digits, decimal_of
 from ..writing.expressions import NoExactForm
 from ..writing.text import text_of, write_tree
 from . import checks
+from .degrees import in_degrees
 from .offers import of_no_solution, of_statement, offers_of
 from .result_writer import ResultWriter
 from .shown_working import working_of
@@ -306,6 +307,10 @@ class _LineWorker:
 
     def _finish_notices(self, line: t.Line) -> None:
         context = self.context
+        request = t.unwrapped(line.body)
+        if context.used_angles and self.conventions.angles == "radians" and isinstance(request, t.Request) and (found := in_degrees(request, line.source)):
+            number, offer = found
+            context.note(f"{number} was read in radians. For degrees write {number}°.", "rad", (offer,))
         for unit in self._units_of_angles(line) if context.used_angles else ():
             context.note(f"Angles in {unit}.", {"radians": "rad", "degrees": "deg", "gon": "gon"}[unit])
         notices = [self._notice(n) for n in (*line.notices, *context.notices)]

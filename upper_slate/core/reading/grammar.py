@@ -9,9 +9,9 @@ from ..problems import LineError
 from .cursor import Cursor
 from .tokens import Token
 
-#: The first words of requests that stand in expressions as signs do: `lim_(x->0)`, `log base 2 of x`, `square root of 16`.
 #: Words between two numbers, each with the function that it stands for.
 INFIX_COUNTS: Final = {"choose": "choose", "ncr": "choose", "npr": "permutations"}
+#: The first words of requests that stand in expressions as signs do: `lim_(x->0)`, `log base 2 of x`, `square root of 16`.
 SPOKEN_SIGNS: Final = ("lim", "int", "log", "logarithm", "square", "cube")
 
 
@@ -29,6 +29,9 @@ class Grammar(Protocol):
 
     def with_at(self) -> Node:
         """An expression with values put in by `at`."""
+
+    def cases(self) -> Node:
+        """A condition, or an expression with the conditions of its pieces."""
 
     def condition(self) -> Node:
         """Relations, joined by and, or, not."""

@@ -8,7 +8,7 @@ from dataclasses import replace
 from itertools import islice
 from typing import Final
 
-from ..language.tree import Bracket, Call, Cases, InUnit, Line, ListOf, Logic, Name, Node, Notice, Number, Product, Relation, Request, placed, unwrapped
+from ..language.tree import At, Bracket, Call, Cases, InUnit, Line, ListOf, Logic, Name, Node, Notice, Number, Product, Relation, Request, placed, unwrapped
 from ..language.units import Factors
 from ..language.words import LIST_FUNCTIONS, RESERVED_WORDS, function_named
 from ..problems import LineError, Suggestion
@@ -395,6 +395,8 @@ class _LineReader:
         items = [first]
         while reader.cursor.take(","):
             items.append(reader.with_at())
+        if isinstance(first, At) and len(first.letters) == 1 and not any(isinstance(node, Name | At) for item in items[1:] for node in item.walk()):
+            items[1:] = [replace(first, values=(item,), start=item.start, end=item.end) for item in items[1:]]  # x^2 at x = 1, 2, 3
         return ListOf(tuple(items), start=first.start, end=reader.cursor.last_end)
 
     def _both_signs(self, start: int) -> Line:

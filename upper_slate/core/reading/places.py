@@ -121,7 +121,7 @@ class Places(Part):
     def _conditions(self, said: Said, stop: Stop) -> None:
         if said.name == "graph" and self.cursor.ahead().kind == "(":  # draw f(x) = x^2
             self._skip_left_side()
-        self._items(said, stop, self.grammar.condition, ())
+        self._items(said, stop, self.grammar.cases if said.name == "graph" else self.grammar.condition, ())
 
     def _items(self, said: Said, stop: Stop, read: Callable[[], Node], joints: tuple[str, ...]) -> None:
         """Items with commas between them, up to where they end."""

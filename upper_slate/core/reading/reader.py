@@ -37,6 +37,9 @@ class Reader:
     def with_at(self) -> Node:
         return self._expressions.with_at()
 
+    def cases(self) -> Node:
+        return self._expressions.cases()
+
     def condition(self) -> Node:
         return self._expressions.condition()
 
