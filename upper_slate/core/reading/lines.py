@@ -361,6 +361,7 @@ class _LineReader:
         if is_asked and isinstance(bare, Request) and bare.name in ("solve", "graph"):
             raise LineError("syntax", "After = the other side is missing.", self.tokens[-1].start, len(self.source.rstrip()))
         self._note_two_statements(bare)
+        self._refuse_value_at_zero(bare)
         self._note_value_behind_if(bare)
         self._note_function_without_brackets(bare)
         kind = "request" if isinstance(bare, Request) else "equation" if isinstance(bare, Relation | Logic) else "expression"
@@ -429,11 +430,15 @@ class _LineReader:
                 self.notices.append(Notice("Read as an expression that has a value there only.", body.start, body.end,
                                            offers=(Suggestion(" at ", value.end, condition.start),)))
 
+    def _refuse_value_at_zero(self, body: Node | None) -> None:
+        """`y(0) = 1` with no function y: nobody means y times 0."""
+        match body:
+            case Relation((Product((Name(name), Bracket(Number("0")))) as head, _), ("=",)) if not self.tolerant:
+                raise LineError("unknown-name", f"{name} is no function above this line, and {name} times 0 is always 0.", head.start, head.end)
+
     def _note_function_without_brackets(self, body: Node | None) -> None:
         """`f x = x^2` is an equation with the product of f and x; many define a function so."""
         match body:
-            case Relation((Product((Name(name), Bracket(Number("0")))) as head, _), ("=",)):
-                raise LineError("unknown-name", f"{name} is no function above this line, and {name} times 0 is always 0.", head.start, head.end)
             case Relation((Product((Name(name), Name(letter) | Bracket(Name(letter)))) as head, _), ("=",)):
                 if name not in ("f", "g", "h") or self.names.has_meaning(name):
                     return

@@ -170,11 +170,9 @@ class Words:
 
     def _rest_apart(self, first: Token, raises_inside: bool) -> Suggestion:
         """The line from a run on, with each run of a function and letters written apart: an offer mends all of them."""
-        cursor = self.cursor
-        start = at = end = first.start
-        written = kept = ""
+        cursor, written, at = self.cursor, "", first.start
         for k, token in enumerate(cursor.tokens):
-            if token.start < max(first.start, at) or token.kind != "name" or cursor.names.is_known(token.text):
+            if token.start < at or token.kind != "name" or cursor.names.is_known(token.text):
                 continue
             apart = cursor.names.spaced(token.text) or unglued(token.text, cursor.names)
             if apart is None:
@@ -183,9 +181,8 @@ class Words:
             exponent = self._exponent_end(k) if raises_inside and apart.endswith(")") else None
             if exponent is not None:
                 apart, end = f"{apart[:-1]}{cursor.source[token.end:exponent]})", exponent
-            written = f"{written}{cursor.source[at:token.start]}{apart}"
-            at, kept = end, written
-        return Suggestion(kept, start, end)
+            written, at = f"{written}{cursor.source[at:token.start]}{apart}", end
+        return Suggestion(written, first.start, at)
 
     def _exponent_end(self, at: int) -> int | None:
         """Where an exponent of one number or letter ends that stands at a token: `cosx^2` is the cosine of x², as `cos x^2` is, or the square of the cosine."""
