@@ -75,6 +75,7 @@ class OtherReadings(unittest.TestCase):
         for line, value in (("n choose k", "choose(n, k)"), ("sum of n choose k for k from 0 to n", "2^n"), ("3*2n choose n", "3*choose(2*n, n)"), ("(n + 1) nCr 2", "(n^2 + n)/2")):
             self.assertEqual(exact(line), value)
         self.assertEqual((offered("2 == 2"), exact("prod_(k=1)^5 k")), (["2 = 2"], "120"))
+        self.assertEqual(exact("x^2 = 3\n= 2 +/- 3"), "syntax: The sign ± has no meaning here.")
         self.assertEqual((exact("5 +/- 1"), exact("³√8"), exact("2 ³√8"), exact("x²√4")), ("[6, 4]", "2", "4", "2*x^2"))
         self.assertEqual((exact("eigenvalues [[2, 0], [0, 3]]"), offered("sum(3, 1, 4)"), offered("plot(x^2, 0, 5)")), ("[2, 3]", ["sum([3, 1, 4])"], ["graph x^2 from 0 to 5"]))
         found = page("u = (1, 2, 3)", "v = (4, 5, 6)", "u x v").lines[2].outcome.result

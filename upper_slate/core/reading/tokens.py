@@ -160,7 +160,8 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         return Token("fraction", char, at, at + 1, spaced)
     if match := _OPERATOR.match(text, at):
         sign = match[0]
-        return Token({"**": "^", "+/-": "±"}.get(sign, sign), sign, at, match.end(), spaced)
+        kind = {"**": "^", "+/-": "±"}.get(sign, sign)
+        return Token(kind, "±" if kind == "±" else sign, at, match.end(), spaced)
     return Token("unknown", char, at, at + 1, spaced)
 
 
