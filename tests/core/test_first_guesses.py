@@ -166,7 +166,7 @@ NOTICED = [
     (("T = 2", "A = [[1, 2], [3, 4]]", "A^T"), "T has a value", ["transpose(A)"]),
     (("solve x^2 - 4",), "Read as x^2 - 4 = 0", []),
     (("2x2 + 3x + 1",), "letter x_2", ["2x^2 + 3x + 1"]),
-    (("2[3 + 4]",), "Square brackets group", []),
+    *(((line,), "Square brackets group", []) for line in ("2[3 + 4]", "[3 + 4]*2", "2 + [3 - 1]", "[x + 1][x - 1]", "{[(2 + 3)*2] + 1}/3", "-[x + 1]")),
     (("f(x) = x^2", "f 3"), "times 3", ["f(3)"]),
     (("d/dx x^2 + 3x",), "as far as the product", ["d/dx (x^2 + 3x)"]),
     ((r"\frac{1}{2} + \sqrt{x}",), "Read as 1/2 + sqrt(x)", ["1/2 + sqrt(x)"]),

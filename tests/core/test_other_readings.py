@@ -26,6 +26,10 @@ TWO_WAYS = (
     ("3x4", "3*x_4", "3*4", "12"),
     ("x^2 if x = 3", "x^2 if x = 3", "x^2 at x = 3", "9"),
     ("solve x + y = 3 x - y = 1", "x = 1/2 and y = 1/2", "solve x + y = 3, x - y = 1", "x = 2 and y = 1"),
+    ("x^2 1/2", "x^2*sqrt(x)", "x^2*1/2", "x^2/2"),
+    ("2 22/7", "36/7", "2*22/7", "44/7"),
+    ("3!!", "720", "(product of (2k - 1) for k from 1 to 2)", "3"),
+    ("4!! + 1", "620448401733239439360001", "(product of (2k) for k from 1 to 2) + 1", "9"),
     ("2 +- 3", "-1", "2 ± 3", "[5, -1]"),
     ("max(sin x)", "sin(x)", "greatest value of sin x", "1"),
     ("n + 1 choose 2", "n", "(n + 1) choose 2", "(n^2 + n)/2"),
@@ -37,7 +41,7 @@ TWO_WAYS = (
     ("factors of 12", "2^2*3", "divisors of 12", "[1, 2, 3, 4, 6, 12]"),
 )
 #: Lines that are read in one way only.
-ONE_WAY = ("1/2 x", "e^x sin x", "e^x(x + 1)", "2^n(n + 1)", "x^2y", "x^3/3", "5^2/4", "9^2/3^2", "x^2 if x > 3", "sin x/x", "solve x = 2y = 4", "factors of x^2 - 1", "2x1 + 3x2", "e^(2x)", "e^2 x", "1 + 5%")
+ONE_WAY = ("9 5/6", "(3!)!", "1/2 x", "e^x sin x", "e^x(x + 1)", "2^n(n + 1)", "x^2y", "x^3/3", "5^2/4", "9^2/3^2", "x^2 if x > 3", "sin x/x", "solve x = 2y = 4", "factors of x^2 - 1", "2x1 + 3x2", "e^(2x)", "e^2 x", "1 + 5%")
 #: Functions and letters in one run: the line, and what it is offered as.
 IN_ONE_RUN = (
     ("2sinx", "2sin(x)"),
@@ -121,6 +125,17 @@ class OtherReadings(unittest.TestCase):
         for line, apart in IN_ONE_RUN:
             with self.subTest(line):
                 self.assertEqual(offered(line)[0], apart)
+
+    def test_square_brackets_and_braces_around_working_group(self) -> None:
+        for line, value in (("[2 + 3]*4", "20"), ("2 + [3 - 1]", "4"), ("[x + 1][x - 1]", "x^2 - 1"), ("{[(2 + 3)*2] + 1}/3", "11/3"), ("5 - [2 - (3 - 4)]", "2"),
+                            ("v = [x + 1]", "[x + 1]"), ("[1, 2] + [3, 4]", "[4, 6]"), ("[5]*2", "[10]"), ("dot([x + 1], [2])", "2*x + 2")):
+            with self.subTest(line):
+                self.assertEqual(result(line)["exact"]["text"], value)
+
+    def test_a_subscript_in_braces_is_part_of_the_name(self) -> None:
+        self.assertEqual(page("x_1 = 3", "v_max = 5", "x_{1} + v_{max}").lines[2].outcome.result["exact"]["text"], "8")
+        self.assertEqual(page("M = [[1, 2], [3, 4]]", "M_{1,2} + M_{2, 1+1}").lines[1].outcome.result["exact"]["text"], "6")
+        self.assertIn("A subscript that is part of a name is a number or a word", result("a_{n+1} = 2a_n")["error"]["message"])
 
     def test_short_words_are_no_products(self) -> None:
         for line, written in SHORT_WORDS:

@@ -59,6 +59,8 @@ READINGS = [
     ("θ", "expression", "\\theta"),
     ("x1", "expression", "x_{1}"),
     ("x_1", "expression", "x_{1}"),
+    ("x_{12}", "expression", "x_{12}"),
+    ("σ_{ab}", "expression", "\\sigma_{\\mathrm{ab}}"),
     ("x_max", "expression", "x_{\\mathrm{max}}"),
     ("π r", "expression", "\\pi r"),
     ("∞", "expression", "\\infty"),
@@ -98,6 +100,7 @@ READINGS = [
     ("[3, 1, 4]", "expression", "\\left[3, 1, 4\\right]"),
     ("[[2, 5], [1, 4]]", "expression", "\\begin{pmatrix} 2 & 5 \\\\ 1 & 4 \\end{pmatrix}"),
     ("M_(1,2)", "expression", "M_{1, 2}"),
+    ("M_{1,2}", "expression", "M_{1, 2}"),
     (
         "det [[2, 1], [5, 3]]",
         "expression",

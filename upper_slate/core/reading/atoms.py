@@ -6,11 +6,12 @@ import re
 from dataclasses import replace
 from typing import Final
 
-from ..language.tree import Absolute, At, Bracket, Call, CellReference, Gap, ListOf, Mixed, Name, Node, Number, Postfix, Prime, Product, Unread
+from ..language.tree import Absolute, At, Bracket, Call, CellReference, Gap, ListOf, Mixed, Name, Node, Number, Postfix, Prime, Product, Sum, Unread
 from ..language.words import CALLS, SMALL_WORDS
 from ..problems import LineError, Suggestion
 from .cursor import END_OF_OPERAND, MAX_DEPTH, Deeper
 from .grammar import Part
+from .other_readings import note_mixed_number, note_second_factorial
 from .tokens import FRACTIONS, Token, canonical_name, meaningless
 
 #: `C3` behind a number.
@@ -45,6 +46,7 @@ class Atoms(Part):
                 if token.kind == "%":
                     self._refuse_modulo(node, token)
                     self.cursor.note("% is a hundredth, always: 10% is 0.1.", token.start, token.end)
+                note_second_factorial(self.cursor, node, token)
                 node = Postfix(token.kind, node, start=node.start, end=token.end)
         return node
 
@@ -103,8 +105,8 @@ class Atoms(Part):
                 self.cursor.bars.append(0)
                 items = self.arguments("]", token)
                 self.cursor.bars.pop()
-                if len(items) == 1 and self._is_factor(token):
-                    self.cursor.note("Square brackets group here, as round ones do; a list stands by itself.", token.start, self.cursor.last_end)
+                if len(items) == 1 and self._groups(token, items[0]):
+                    self._note_grouping(token)
                     return Bracket(items[0], start=token.start, end=self.cursor.last_end)
                 return ListOf(items, start=token.start, end=self.cursor.last_end)
             case "|":
@@ -159,7 +161,8 @@ class Atoms(Part):
             self._refuse_two_fractions(before, token)
             over, under = (Number(t.text, start=t.start, end=t.end) for t in (cursor.token, cursor.ahead(2)))
             cursor.at += 3
-            return Mixed(number, over, under, start=token.start, end=under.end)
+            note_mixed_number(cursor, before, mixed := Mixed(number, over, under, start=token.start, end=under.end))
+            return mixed
         self._refuse_comma(token)
         return self._counting(number, token) or number
 
@@ -243,14 +246,22 @@ class Atoms(Part):
             return self.grammar.applied(node)
         return node
 
-    def _is_factor(self, opened: Token) -> bool:
-        """Whether square brackets stand behind or before a factor."""
+    def _note_grouping(self, opened: Token) -> None:
+        said = "Square brackets group here, as round ones do; a list stands by itself."
+        if not any(notice.text == said for notice in self.cursor.notices):
+            self.cursor.note(said, opened.start, self.cursor.last_end)
+
+    def _groups(self, opened: Token, inside: Node) -> bool:
+        """Whether square brackets stand behind or before a factor; around working, `[2 + 3]`, also behind or before a sum."""
         cursor = self.cursor
         at = next(k for k, t in enumerate(cursor.tokens) if t.start == opened.start and t.kind == "[")
         before = cursor.tokens[at - 1] if at else None
         is_behind = before is not None and before.kind in ("number", ")", "]", "super", "*", "/")
         is_letter = before is not None and before.kind == "name" and len(before.text) == 1 and not cursor.names.is_function(before.text)
-        return is_behind or is_letter or cursor.token.kind in ("(", "^", "super")
+        if is_behind or is_letter or cursor.token.kind in ("(", "^", "super"):
+            return True
+        is_working = isinstance(inside, Sum | Product)
+        return is_working and (cursor.token.kind in ("*", "/", "+", "-", "[") or (before is not None and before.kind in ("+", "-")))
 
     def _begins_an_item(self) -> bool:
         """Whether a bracket stands by itself, so that `(1, 2)` in it is a point; behind a factor it is no point."""

@@ -274,6 +274,10 @@ def _substitute(cursor: Cursor, request: Request) -> Node:
     return At(request.bodies[0], request.letters, (request.point,), start=request.start, end=request.end)
 
 
+def _absolute(cursor: Cursor, request: Request) -> Node:
+    return Absolute(request.bodies[0], start=request.start, end=request.end)
+
+
 _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     **dict.fromkeys(_ORDERS, _derivative),
     DIFFERENTIAL: differential_equation, "graph slopes": slope_field, "graph": _graph,
@@ -284,8 +288,8 @@ _MEANT: Final[dict[str, Callable[[Cursor, Request], Node]]] = {
     "standard deviation of": _of_list("sd"), "population variance of": _of_list("popvariance"),
     "population standard deviation of": _of_list("popstdev"), "lcm of": _of_each("lcm"), "gcd of": _of_each("gcd"),
     "angle between": _of_each("angle"), "unit vector of": _of_each("unit"),
-    "length of": lambda cursor, request: Absolute(request.bodies[0], start=request.start, end=request.end), "determinant of": _of_each("det"),
+    **dict.fromkeys(("length of", "absolute value of"), _absolute), "determinant of": _of_each("det"),
     "transpose of": _of_each("transpose"), "trace of": _of_each("trace"), "rank of": _of_each("rank"),
-    "reduced form of": _of_each("rref"), "square root of": _of_each("sqrt"), "cube root of": _of_each("cbrt"), "absolute value of": _of_each("abs"),
+    "reduced form of": _of_each("rref"), "square root of": _of_each("sqrt"), "cube root of": _of_each("cbrt"),
     "real part of": _of_each("re"), "imaginary part of": _of_each("im"), "conjugate of": _of_each("conj"), "argument of": _of_each("arg"),
 }

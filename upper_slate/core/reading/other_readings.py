@@ -7,7 +7,7 @@ from dataclasses import replace
 from math import gcd
 from typing import Final
 
-from ..language.tree import Call, Name, Negative, Node, Notice, Number, Postfix, Power
+from ..language.tree import Call, Mixed, Name, Negative, Node, Notice, Number, Postfix, Power
 from ..problems import Suggestion
 from .cursor import Cursor
 from .grammar import INFIX_COUNTS
@@ -42,6 +42,29 @@ def note_exponents(cursor: Cursor, factors: list[Node], operators: list[str]) ->
             _note_exponent(cursor, factor, f"({cursor.text_of(factor)}) {cursor.source[factor.end:end]}", end)
         elif at + 1 < len(factors) and operators[at + 1] == "/" and cursor.source[factor.end:factors[at + 1].start] == "/" and _is_root(factor, factors[at + 1]):
             _note_exponent(cursor, factor, f"({cursor.text_of(factor)})/{cursor.text_of(factors[at + 1])}", factors[at + 1].end)
+
+
+def note_mixed_number(cursor: Cursor, before: Token | None, number: Mixed) -> None:
+    """`x^2 1/2` is x to the power 2½ and `2 22/7` is 2 + 22/7: many mean products."""
+    is_raised = before is not None and before.kind == "^"
+    if not is_raised and int(number.numerator.text) < int(number.denominator.text):
+        return
+    fraction = f"{number.numerator.text}/{number.denominator.text}"
+    said = f"Read as the exponent {number.whole.text} + {fraction}." if is_raised else f"Read as {number.whole.text} + {fraction}."
+    cursor.note(said, number.start, number.end, offers=(Suggestion(f"{number.whole.text}*{fraction}", number.start, number.end),))
+
+
+def note_second_factorial(cursor: Cursor, body: Node, sign: Token) -> None:
+    """`7!!` is the factorial of 7!: many mean the product of every second number."""
+    if sign.kind != "!" or not isinstance(body, Postfix) or body.sign != "!" or body.end != sign.start:
+        return
+    shown, number = cursor.text_of(body), body.body
+    offers: tuple[Suggestion, ...] = ()
+    if isinstance(number, Number) and number.text.isdigit() and 2 < int(number.text[:9]) < 10 ** 4:
+        n = int(number.text)
+        factor, count = ("(2k - 1)", (n + 1) // 2) if n % 2 else ("(2k)", n // 2)
+        offers = (Suggestion(f"(product of {factor} for k from 1 to {count})", body.start, sign.end),)
+    cursor.note(f"Read as ({shown})!, the factorial of {shown}.", body.start, sign.end, offers=offers)
 
 
 def note_both_signs(cursor: Cursor, sign: Token) -> None:

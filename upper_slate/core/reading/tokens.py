@@ -14,8 +14,9 @@ from .uses import use_of
 MAX_LINE: Final = 2000
 
 _SIGNS: Final = {
-    "−": "-", "–": "-", "·": "*", "×": "*", "∙": "*", "⋅": "*", "•": "*", "÷": "/", "∕": "/", "⁄": "/", "≠": "!=", "≤": "<=", "≥": ">=", "∘": "@",
+    "−": "-", "–": "-", "—": "-", "·": "*", "×": "*", "∙": "*", "⋅": "*", "•": "*", "÷": "/", "∕": "/", "⁄": "/", "≠": "!=", "≤": "<=", "≥": ">=", "∘": "@",
     "⇔": "<=>", "⇒": "=>", "∴": "=>", "→": "->", "↦": "->", "⟶": "->", "′": "'", "’": "'", "‘": "'", "´": "'", "`": "'", "∣": "|", "º": "°",
+    "∶": ":",
 }
 #: Signs that are two primes, or a fraction with its number beside it.
 _DOUBLE_PRIMES: Final = frozenset("\"″”“")
@@ -37,6 +38,8 @@ _ONE_SIGN: Final = frozenset("/^()[]|,?")
 #: A number: digits with a point and perhaps recurring digits, or an exponent with no space inside.
 _NUMBER: Final = re.compile(r"(?:\d+\.?\d*|\.\d+)(?:\(\d+\)|[eE][+-]?\d+)?", re.ASCII)
 _NAME: Final = re.compile(r"[A-Za-z][A-Za-z0-9_]*")
+#: `x_{12}`, `v_{max}`: a subscript in braces is part of the name.
+_BRACED_SUBSCRIPT: Final = re.compile(r"([A-Za-z]+_)\{\s*([A-Za-z0-9]+)\s*\}")
 #: `lim_(x->0)`, `int_0^1`: what stands below is no part of the word.
 _SIGN_WORD: Final = re.compile(r"(?:lim|int|sum|product|prod)(?=_)")
 _SUPER: Final = re.compile(r"[⁻⁺]?[⁰¹²³⁴⁵⁶⁷⁸⁹]+")
@@ -113,9 +116,13 @@ def _without_braces(tokens: list[Token]) -> list[Token]:
             opened.append(k)
         elif token.kind == "}" and opened:
             first = opened.pop()
-            kinds = ("(", ")") if first and tokens[first - 1].kind in ("_", "^") else ("[", "]")
+            kinds = ("(", ")") if first and _takes_group(tokens[first - 1]) else ("[", "]")
             found[first], found[k] = replace(tokens[first], kind=kinds[0], text=kinds[0]), replace(token, kind=kinds[1], text=kinds[1])
     return found
+
+
+def _takes_group(token: Token) -> bool:
+    return token.kind in ("_", "^") or (token.kind == "name" and token.text.endswith("_"))
 
 
 def _token_at(text: str, at: int, spaced: bool) -> Token:
@@ -129,8 +136,8 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         if "(" not in literal and "e" not in literal.lower() and literal.endswith("."):
             raise LineError("syntax", "A digit is missing after the decimal point.", at, at + len(literal), Suggestion(literal[:-1], at, at + len(literal)))
         return Token("number", literal, at, at + len(literal), spaced)
-    if match := _SIGN_WORD.match(text, at) or _NAME.match(text, at):
-        name, end = match[0], match.end()
+    if match := _SIGN_WORD.match(text, at) or _BRACED_SUBSCRIPT.match(text, at) or _NAME.match(text, at):
+        name, end = "".join(match.groups()) or match[0], match.end()
         while end < len(text) and text[end] in _DIGITS_BELOW:
             name, end = name + text[end].translate(_SUBSCRIPTS), end + 1
         return Token("name", name, at, end, spaced)
@@ -139,9 +146,9 @@ def _token_at(text: str, at: int, spaced: bool) -> Token:
         return Token(big, big, at, at + 1, spaced)
     if char in GREEK:
         name, end = GREEK[char], at + 1
-        tail = re.compile(r"[0-9_]+[A-Za-z0-9]*|[₀₁₂₃₄₅₆₇₈₉]+").match(text, end)
+        tail = re.compile(r"(_)\{\s*([A-Za-z0-9]+)\s*\}|[0-9_]+[A-Za-z0-9]*|[₀₁₂₃₄₅₆₇₈₉]+").match(text, end)
         if tail and GREEK[char] not in ("pi",):
-            name, end = name + tail[0].translate(_SUBSCRIPTS), tail.end()
+            name, end = name + ("".join(tail.groups("")) or tail[0]).translate(_SUBSCRIPTS), tail.end()
         return Token("name", name, at, end, spaced)
     if char == "∂":
         match = re.compile(r"[A-Za-z]\w*", re.ASCII).match(text, at + 1)

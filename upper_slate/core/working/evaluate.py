@@ -121,7 +121,7 @@ class Evaluator:
         if base and tail.isdigit() and base in context.meanings:
             held = context.meanings[base].value
             if isinstance(held, ListValue | SolutionsValue):
-                return self._item(base, [int(tail)])
+                return self._item(base, self.name(t.Name(base)), [int(tail)])
         return context.symbol(name)
 
     def resolved(self, meaning: Meaning, name: str) -> Value:
@@ -404,16 +404,18 @@ class Evaluator:
         return ListValue(tuple(items))
 
     def index(self, node: t.Index) -> Value:
-        positions = []
+        held, positions = self.name(t.Name(node.name)), []
+        if is_scalar(held):
+            raise LineError("not-supported", f"{node.name} is {what(held)}: it has no entries. "
+                            f"A subscript that is part of a name is a number or a word: {node.name}_1, {node.name}_n.")
         for part in node.indices:
             value = self.scalar(part)
             if not (isinstance(value, Surd) and value.is_integer):
                 raise LineError("outside-domain", "The number of an entry is a whole number.", part.start, part.end)
             positions.append(value.as_int())
-        return self._item(node.name, positions)
+        return self._item(node.name, held, positions)
 
-    def _item(self, name: str, positions: list[int]) -> Value:
-        held: Value = self.name(t.Name(name))
+    def _item(self, name: str, held: Value, positions: list[int]) -> Value:
         held = _listed(held)
         for position in positions:
             if not isinstance(held, ListValue):

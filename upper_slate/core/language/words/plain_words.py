@@ -18,7 +18,8 @@ NEVER_LETTERS: Final[dict[str, tuple[str, ...]]] = {
     "arcsine": ("arcsin",), "sine": ("sin",), "cosine": ("cos",), "degrees": ("°",), "degree": ("°",), "degs": ("°",), "radians": (), "choose": (), "det": ("det",),
     "inf": ("oo",), "infty": ("oo",), "mean": ("mean",),
     "root": ("root",), "plus": ("+",), "minus": ("-",), "times": ("*",), "over": ("/",), "divided": ("/",), "squared": ("^2",), "cubed": ("^3",), "halved": ("/2",),
-    "exp": ("exp",), "sgn": ("sign",), "tr": ("trace",), "cis": (), "equals": ("=",), "per": ("/",), "add": ("+",),
+    "exp": ("exp",), "sgn": ("sign",), "signum": ("sign",), "ceiling": ("ceil",), "arctg": ("arctan",), "arcctg": ("arccot",),
+    "tr": ("trace",), "cis": (), "equals": ("=",), "per": ("/",), "add": ("+",),
     "one": ("1",), "two": ("2",), "six": ("6",), "ten": ("10",),
     "off": (), "out": (), "all": (), "any": (), "odd": (), "how": (), "why": (), "who": (), "you": (), "yes": (), "can": (), "set": (), "put": (), "use": (), "try": (),
 }
@@ -28,4 +29,5 @@ CALLS: Final = {
     "factorial": "{}!", "fact": "{}!", "pow": "{}^{}", "power": "{}^{}", "mod": "{} mod {}", "rem": "{} mod {}", "binom": "choose({}, {})", "binomial": "choose({}, {})",
     "comb": "choose({}, {})", "perm": "permutations({}, {})", "C": "choose({}, {})", "P": "permutations({}, {})", "cuberoot": "cbrt({})", "squareroot": "sqrt({})",
     "nthroot": "root({}, {})", "deg": "{} in degrees", "rad": "{}° in radians", "degrees": "{} in degrees", "radians": "{} in radians", "square": "{}^2", "cube": "{}^3",
+    "sq": "{}^2", **dict.fromkeys(("norm", "magnitude", "mag", "modulus"), "|{}|"), "ceiling": "ceil({})", "signum": "sign({})",
 }

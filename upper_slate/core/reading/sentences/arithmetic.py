@@ -90,11 +90,21 @@ def _series(found: re.Match[str]) -> str | None:
     return f"sum of {term} for n from 1 to {(last - first) // step + 1}"
 
 
+def _in_words(found: re.Match[str]) -> str:
+    """Bars that stand for a whole number near by, or for the length of a vector."""
+    line = found[0]
+    for pattern, written in ((r"⌊([^⌊⌋]+)⌋", r"floor(\1)"), (r"⌈([^⌈⌉]+)⌉", r"ceil(\1)"), (r"‖\((.+?)\)‖", r"|[\1]|"), ("‖([^‖]+)‖", r"|\1|")):
+        line = re.sub(pattern, written, line)
+    return line
+
+
 ARITHMETIC: Final[tuple[Sentence, ...]] = (
     sentence(r"(?:the )?sum of (?:(?:all |the )?(?:whole |natural )?numbers )?(?:from )?(\w+) (?:to|up to|through) (\w+)", filled("sum of n for n from {0} to {1}")),
     sentence(r"(?:the )?sum of (?:the )?first (\w+) (?:natural |whole |positive |counting )?(?:numbers|integers)", filled("sum of n for n from 1 to {0}")),
     sentence(r"(?:the )?sum of (?:the )?first (\w+) (?:squares|square numbers)", filled("sum of n^2 for n from 1 to {0}")),
     sentence(r"(?:the )?sum of (?:the )?first (\w+) (?:cubes|cube numbers)", filled("sum of n^3 for n from 1 to {0}")),
+    sentence(r".*⌊[^⌊⌋]+⌋.*|.*⌈[^⌈⌉]+⌉.*|.*‖[^‖]+‖.*", _in_words),
+    sentence("PART ?≈ ?", filled("{0} as a decimal")),
     sentence(r"is (\d+) (?:a )?prime(?: number)?", filled("factor {0}")),
     sentence(r"sqrt ?\(([^(),]+), ?(\d+)\)", bare("root({0}, {1})")),
     sentence(r"round ?\(([^,]+), ?(\d+)\)", lambda f: f"{f[1]} to {f[2]} dp"),

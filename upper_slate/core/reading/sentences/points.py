@@ -57,7 +57,7 @@ POINTS: Final[tuple[Sentence, ...]] = (
              lambda f: _point_and_slope(f[2], f[3], in_brackets(f[1]))),
     sentence(rf"(?:the )?mid-?point (?:of|between)(?: {_LINE})? {_VECTOR} (?:and|to) {_VECTOR}", bare("([{0}] + [{1}])/2")),
     sentence(rf"(?:the )?distance (?:between|from)(?: the points?)? {_VECTOR} (?:and|to) {_VECTOR}", bare("|[{0}] - [{1}]|")),
-    sentence(rf"(?:the )?(?:magnitude|length|norm|modulus) of {_VECTOR}|\|{_VECTOR}\|", lambda f: f"|[{f[1] or f[2]}]|"),
+    sentence(rf"(?:the )?(?:magnitude|mag|length|norm|modulus) of {_VECTOR}|\|{_VECTOR}\|", lambda f: f"|[{f[1] or f[2]}]|"),
     sentence(r"(?:norm|mag|magnitude|length)\(\(?([^()]+,[^()]+)\)?\)", bare("|[{0}]|")),
     sentence(rf"{_VECTOR} ?(?:dot|\.|·|⋅) ?{_VECTOR}", bare(_vector_product("dot"))),
     sentence(rf"{_VECTOR} ?(?:cross|x|×) ?{_VECTOR}", bare(_vector_product("cross"))),
