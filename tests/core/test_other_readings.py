@@ -132,6 +132,19 @@ class OtherReadings(unittest.TestCase):
             with self.subTest(line):
                 self.assertEqual(result(line)["exact"]["text"], value)
 
+    def test_a_raised_digit_behind_a_function_is_the_power_of_the_value(self) -> None:
+        found = page("f(x) = 2x + 1", "f²(3) + 1").lines[1].outcome.result
+        self.assertEqual((found["exact"]["text"], found["notices"][0]["suggestions"][0]["text"]), ("50", "f(f(3))"))
+        self.assertEqual([page("f(x) = 2x + 1", line).lines[1].outcome.result["exact"]["text"] for line in ("f⁻¹(3)", "f² at x = 3", "f²")], ["1", "49", "4*x^2 + 4*x + 1"])
+
+    def test_what_depends_on_the_letter_unknown_how_is_no_constant(self) -> None:
+        self.assertIn("How y depends on x is not known", result("dy/dx of x^2 + y")["error"]["message"])
+        self.assertEqual(exact("dy/dx of x^2 + 3x"), "2*x + 3")
+        self.assertIn("its rule is missing", result("f : R -> Z")["error"]["message"])
+        self.assertEqual(exact("f : R -> R + 1"), "R + 1")
+        for asked in ("", " ?"):
+            self.assertEqual(offered(f"derivative of x^2 y = 2xy{asked}")[0], f"derivative of x^2 y with respect to x = 2xy{asked}")
+
     def test_a_subscript_in_braces_is_part_of_the_name(self) -> None:
         self.assertEqual(page("x_1 = 3", "v_max = 5", "x_{1} + v_{max}").lines[2].outcome.result["exact"]["text"], "8")
         self.assertEqual(page("M = [[1, 2], [3, 4]]", "M_{1,2} + M_{2, 1+1}").lines[1].outcome.result["exact"]["text"], "6")

@@ -20,6 +20,20 @@ SENTENCES = (
     ("the distance between (1,2) and (4,6)", "|[1,2] - [4,6]|", "5"),
     ("mag of (3, 4)", "|[3, 4]|", "5"),
     ("‖(3, 4)‖ + 1", "|[3, 4]| + 1", "6"),
+    ("dy/dx of x^2 + y^2 = 25", "-(d/dx (x^2 + y^2 - 25))/(d/dy (x^2 + y^2 - 25))", "-x/y"),
+    ("differentiate x^2 + xy + y^2 = 7 implicitly", "-(d/dx (x^2 + xy + y^2 - 7))/(d/dy (x^2 + xy + y^2 - 7))", "(-2*x - y)/(x + 2*y)"),
+    ("find dy/dx if x^2 + y^2 = 25 at (3, 4)", "(-(d/dx (x^2 + y^2 - 25))/(d/dy (x^2 + y^2 - 25))) at x = 3, y = 4", "-3/4"),
+    ("dy/dx of y = x^2 + 3x", "d/dx (x^2 + 3x)", "2*x + 3"),
+    ("(3x + 5)/(x^2 - 1) in partial fractions", "partial fractions of (3x + 5)/(x^2 - 1)", "4/(x - 1) - 1/(x + 1)"),
+    ("x^2 + 6x + 5 in completed square form", "complete the square of x^2 + 6x + 5", "(x + 3)^2 - 4"),
+    ("binomial expansion of (1 + x)^(1/2) up to x^2", "series of (1 + x)^(1/2) at x = 0 to order 2", "1 + x/2 - x^2/8"),
+    ("sum to infinity of 1 + 1/2 + 1/4 + ...", "sum of (1*(1/2)^(n - 1)) for n from 1 to oo", "2"),
+    ("9 + 3 + 1 + …", "sum of (9*(1/3)^(n - 1)) for n from 1 to oo", "27/2"),
+    ("sum of the geometric series 3 + 6 + 12 + ... to 10 terms", "sum of (3*2^(n - 1)) for n from 1 to 10", "3069"),
+    ("1 + 2 + 4 + ... + 1024", "sum of (1*2^(n - 1)) for n from 1 to 11", "2047"),
+    ("64 + 32 + 16 + ... + 1", "sum of (64*(1/2)^(n - 1)) for n from 1 to 7", "127"),
+    ("f = x -> x^2 + 1", "f(x) = x^2 + 1", "x^2 + 1"),
+    ("f : R -> R, f(x) = x^2 + 1", "f(x) = x^2 + 1", "x^2 + 1"),
     ("⌊3.7⌋ + ⌈3.2⌉", "floor(3.7) + ceil(3.2)", "7"),
     ("|(2,3,6)|", "|[2,3,6]|", "7"),
     ("(1,2,3) dot (4,5,6)", "dot([1,2,3], [4,5,6])", "32"),
@@ -177,7 +191,7 @@ class SchoolSentences(unittest.TestCase):
                 self.assertEqual(result("\n".join((*lines[:-1], written)))["verdict"], "follows" if len(lines) > 1 else None)
 
     def test_what_is_none_of_these_is_left(self) -> None:
-        for text in ("0.123...", "1 + 2 + 4 + ... + 64", "1 + 3 + ... + 8", "nth term of 1, 4, 9", "first 4 terms of sin x", "where is the queen", "is it odd that bees dance", "line through the hive", "f is increasing", "5 and 6"):
+        for text in ("0.123...", "1 + 2 + 4 + ... + 65", "1 + 3 + ... + 8", "nth term of 1, 4, 9", "first 4 terms of sin x", "where is the queen", "is it odd that bees dance", "line through the hive", "f is increasing", "5 and 6"):
             with self.subTest(text):
                 self.assertEqual(written_here(text), [])
 

@@ -21,7 +21,7 @@ _KINDS: Final[dict[str, tuple[str, ...]]] = {
     "real": ("real",), "reals": ("real",), "rational": ("real",), "positive": ("positive",), "negative": ("negative",), "nonnegative": ("nonnegative",),
     "nonpositive": ("nonpositive",), "nonzero": ("nonzero",),
 }
-_SETS: Final = {"R": ("real",), "Z": ("integer",), "N": ("integer", "nonnegative"), "Q": ("real",), "ℝ": ("real",), "ℤ": ("integer",), "ℕ": ("integer", "nonnegative"),
+SETS: Final = {"R": ("real",), "Z": ("integer",), "N": ("integer", "nonnegative"), "Q": ("real",), "ℝ": ("real",), "ℤ": ("integer",), "ℕ": ("integer", "nonnegative"),
                 "ℚ": ("real",)}
 _FILLING: Final = ("is", "are", "be", "a", "an", "number", "numbers")
 _CONSTANTS: Final = ("pi", "e", "oo", "phi", "i")
@@ -120,9 +120,9 @@ class _Clause:
         """`in [0, 1]`, `∈ R`."""
         cursor = self.cursor
         following = cursor.ahead()
-        if following.text in _SETS:
+        if following.text in SETS:
             cursor.at += 2
-            return [(canonical_name(t.text), Name(kind, start=following.start, end=following.end)) for t in letters for kind in _SETS[following.text]]
+            return [(canonical_name(t.text), Name(kind, start=following.start, end=following.end)) for t in letters for kind in SETS[following.text]]
         where = Ranges(cursor, self.reader).interval()
         signs = ("<=" if where.low_closed else "<", "<=" if where.high_closed else "<")
         found: list[_Said] = []

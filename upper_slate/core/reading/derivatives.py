@@ -58,7 +58,10 @@ class Derivatives(Part):
         cursor = self.cursor
         name = canonical_name(of)
         if not cursor.names.has_meaning(name) and cursor.is_word("of"):
-            return self._of_what_follows(letter, order, start)  # dy/dx of x^3
+            found = self._of_what_follows(letter, order, start)  # dy/dx of x^3
+            if Name(name) in found.body.walk() and not cursor.tolerant:
+                raise LineError("not-supported", f"How {name} depends on {letter} is not known above this line, so it cannot be differentiated here.", start, found.end)
+            return found
         if not cursor.names.has_meaning(name):
             if not cursor.names.is_letter(name):
                 return None
@@ -70,7 +73,7 @@ class Derivatives(Part):
             body = Name(name, start=place[0], end=place[1])
         return Derivative(letter, order, body, start=place[0], end=place[1])
 
-    def _of_what_follows(self, letter: str, order: int, start: int) -> Node:
+    def _of_what_follows(self, letter: str, order: int, start: int) -> Derivative:
         cursor = self.cursor
         whole = cursor.take_word("of")
         if cursor.at_stop():

@@ -344,6 +344,8 @@ class Expressions(Part):
             exponent: Node = Number(digits, start=token.start, end=token.end)
             if token.text.startswith("-"):
                 exponent = Negative(exponent, start=token.start, end=token.end)
+            if self.cursor.is_function(base):
+                return self.raised(self._function_power(base, exponent))
             node: Node = Power(base, exponent, start=base.start, end=token.end)
             return self.raised(self.grammar.postfixes(node))
         if token.kind != "^":
@@ -376,7 +378,8 @@ class Expressions(Part):
             applied = self.grammar.applied(base)
             name, inside = self.cursor.text_of(base), self._inside(applied)
             twice = (Suggestion(f"{name}({name}({inside}))", base.start, applied.end),) if exponent == Number("2") else ()
-            self.cursor.note(f"Read as ({name}({inside}))^{self.cursor.text_of(exponent)}, the power of the value.", base.start, applied.end, offers=twice)
+            raised = self.cursor.source[base.end:exponent.end].lstrip()
+            self.cursor.note(f"Read as ({name}({inside})){raised}, the power of the value.", base.start, applied.end, offers=twice)
             return Power(applied, exponent, start=base.start, end=applied.end)
         return Power(base, exponent, start=base.start, end=exponent.end)
 

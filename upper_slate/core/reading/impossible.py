@@ -6,6 +6,7 @@ import re
 from typing import Final
 
 from ..problems import LineError, Suggestion
+from .assumptions import SETS
 from .call_forms import refuse_call, refuse_late_request, refuse_to_show
 from .cursor import Cursor
 from .heads import head_of
@@ -46,6 +47,7 @@ class _Impossible:
             meant = _MISTYPED.get((one.kind, other.kind))
             if meant and not other.spaced:
                 raise LineError("syntax", f"{one.text}{other.text} is written {meant}.", one.start, other.end, Suggestion(meant, one.start, other.end))
+        self._sets_without_rule()
         self._rows_with_semicolons()
         self._several_statements()
 
@@ -53,6 +55,12 @@ class _Impossible:
         said = without_ending(self.tokens, self.names, tolerant=True)[0]
         said = said[without_opening(said, self.names)[1]:]
         return Words(Cursor(self.source, said, self.names)).reads_like_a_sentence()
+
+    def _sets_without_rule(self) -> None:
+        """`f : R -> R` is no function of a letter R."""
+        tokens = [t for t in self.tokens if t.kind != "end"]
+        if [t.kind for t in tokens] == ["name", ":", "name", "->", "name"] and tokens[2].text in SETS and tokens[4].text in SETS:
+            raise LineError("syntax", f"This says between which sets {tokens[0].text} goes; its rule is missing: {tokens[0].text}(x) = ….", 0, tokens[4].end)
 
     def _rows_with_semicolons(self) -> None:
         """`[1 2; 3 4]` is meant as a matrix."""

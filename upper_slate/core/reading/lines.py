@@ -72,8 +72,9 @@ def _with_bare_requests(source: str, tokens: list[Token], names: KnownNames, tol
 
 def _more_telling(error: LineError, other: LineError) -> LineError:
     """That a request's own first word is unknown says nothing: what is wrong in it, read as one, does."""
-    is_word = error.code == other.code == "unknown-name" and (error.start or 0) < (other.start or 0)
-    return other if is_word else error
+    is_within = other.code == "unknown-name" and (error.start or 0) < (other.start or 0)
+    asks = other.code == "wrong-arguments" and bool(other.suggestions)
+    return other if error.code == "unknown-name" and (is_within or asks) else error
 
 
 def _read_latex(source: str, names: KnownNames, tolerant: bool) -> Line:

@@ -78,10 +78,29 @@ def _sum_of_terms(found: re.Match[str]) -> str | None:
     return rule and f"sum of ({rule}) for n from 1 to {found[1]}"
 
 
+def _endless(found: re.Match[str]) -> str | None:
+    """`1 + 1/2 + 1/4 + …`, where each is the same multiple of the one before; with a count only that many."""
+    rule, count = _rule(re.sub(r" ?[+,] ?", ",", found["terms"])), found["count"]
+    if rule is None or not (count or "^" in rule):
+        return None
+    return f"sum of ({rule}) for n from 1 to {count or 'oo'}"
+
+
+def _powers_up_to(first: Fraction, ratio: Fraction, last: int) -> str | None:
+    term, count = first, 1
+    while term != last:
+        if count > 200 or (abs(ratio) > 1) != (abs(term) < abs(last)):
+            return None
+        term, count = term * ratio, count + 1
+    return f"sum of ({_rule(f'{first},{first * ratio},{first * ratio ** 2}')}) for n from 1 to {count}"
+
+
 def _series(found: re.Match[str]) -> str | None:
-    """`1 + 3 + 5 + … + 99`, where the numbers rise or fall by the same; `1 + 2 + … + 100` too."""
+    """`1 + 3 + 5 + … + 99`, where the numbers rise or fall by the same; `1 + 2 + … + 100` too; `1 + 2 + 4 + … + 64`, where each is the same multiple."""
     first, second, last = int(found[1]), int(found[2]), int(found[4])
     step = second - first
+    if found[3] and first and second and int(found[3]) * first == second * second and step:
+        return _powers_up_to(Fraction(first), Fraction(second, first), last)
     if not step or (last - first) % step or (last - first) // step < 2 or (found[3] and int(found[3]) - second != step):
         return None
     if step == 1:
@@ -156,6 +175,9 @@ ARITHMETIC: Final[tuple[Sentence, ...]] = (
     sentence(rf"(?:the )?(?:(n|\d+)(?:-?th|st|nd|rd)|general|) term (?:of|in)(?: the)?(?: sequence| series)? {_NUMBERS}", _term),
     sentence(rf"(?:the )?sum of (?:the )?first (\w+) terms of(?: the)?(?: sequence| series)? {_NUMBERS}", _sum_of_terms),
     sentence(r"(?:the )?first (\d+) terms of(?: the (?:expansion|sequence) (?:of )?)? (.+)", _first_terms),
+    sentence(r"(?:(?:the )?(?:value of |sum (?:to infinity )?)(?:of )?)?(?:the )?(?:infinite |geometric |arithmetic )*(?:series |sequence )?"
+             r"(?P<terms>-?\d[\d./]*(?: ?[+,] ?-?\d[\d./]*){2,})(?: ?[+,])? ?(?:\.\.\.|…)(?: ?(?:to |up to )?(?P<count>\d+) terms)?", _endless),
+    sentence(r"(?:the )?sum to infinity of (?P<terms>-?\d[\d./]*(?: ?[+,] ?-?\d[\d./]*){2,})(?P<count>$)?", _endless),
     sentence(r"(-?\d+) ?\+ ?(-?\d+) ?\+ ?(?:(-?\d+) ?\+ ?)?(?:\.\.\.|…) ?\+ ?(-?\d+)", _series),
     sentence(r"(mean|median|mode|average|variance|standard deviation|sum|max|min)(?: of)? (-?[\d.]+(?:(?: |, ?)-?[\d.]+)+)",
              lambda f: f"{f[1]} of {', '.join(re.split(', ?| ', f[2]))}"),

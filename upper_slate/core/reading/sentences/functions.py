@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from typing import Final
 
-from .pattern import Sentence, bare, filled, in_brackets, sentence
+from .pattern import Sentence, bare, filled, in_brackets, sentence, values_put_in
 
 #: What is said of a function on part of its domain: which derivative is compared with 0, and how.
 _WHERE: Final = {"increasing": (1, ">"), "decreasing": (1, "<"), "positive": (0, ">"), "negative": (0, "<"), "zero": (0, "="),
@@ -57,6 +57,25 @@ def _turned(found: re.Match[str]) -> str:
     return f"pi*integral of {_of_x(body)}^2 dx from {low} to {high}"
 
 
+def _implicit(found: re.Match[str]) -> str | None:
+    """dy/dx on a curve F(x, y) = 0 is -(∂F/∂x)/(∂F/∂y), wherever the lower one is not 0; as in any textbook of calculus."""
+    left, right, place = found["left"].strip(), found["right"].strip(), found.groupdict().get("place")
+    if not all(re.search(rf"(?<![A-Za-z]){letter}|(?<=[xy]){letter}", f"{left} {right}") for letter in "xy"):
+        return None
+    curve = f"({left} - {in_brackets(right)})"
+    slope = f"d/dx {in_brackets(right)}" if left == "y" and "y" not in right else f"-(d/dx {curve})/(d/dy {curve})"
+    if place is None:
+        return slope
+    point = re.fullmatch(r"\(([^(),]+),([^(),]+)\)", place)
+    put_in = f"x = {point[1].strip()}, y = {point[2].strip()}" if point else values_put_in(place)
+    return put_in and f"({slope}) at {put_in}"
+
+
+def _expansion(found: re.Match[str]) -> str | None:
+    letters = set(re.findall("[A-Za-z]", found[1]))
+    return f"series of {found[1]} at {letters.pop()} = 0 to order {found[2]}" if len(letters) == 1 else None
+
+
 def _series_of(found: re.Match[str]) -> str | None:
     """A series without its place or its order has them at 0 and to 5; with several letters nobody knows which one is meant."""
     letters = set(re.findall(r"(?<![A-Za-z])[A-Za-z](?![A-Za-z])", found[1])) - {"e", "i", "d"}
@@ -65,9 +84,23 @@ def _series_of(found: re.Match[str]) -> str | None:
     return f"series of {found[1]} at {letters.pop() if letters else 'x'} = {found[2] or 0} to order {found[3] or 5}"
 
 
+_CURVE: Final = r"\(?(?P<left>[^=<>]+)=(?P<right>[^=<>]+?)\)?(?: implicitly)?(?:,? at (?:the point )?(?P<place>\(.+\)|\w+ ?(?:=|is) ?.+))?"
+
 FUNCTIONS: Final[tuple[Sentence, ...]] = (
+    sentence(rf"(?:find |work out |calculate )?(?:the )?(?:value of )?(?:dy/dx|y'|gradient|slope|implicit derivative|implicit differentiation)"
+             rf" (?:of|for|if|when|where|given|given that|from|on|in|by implicit differentiation of|implicitly of) (?:the curve )?{_CURVE}", _implicit),
+    sentence(rf"(?:implicitly )?differentiate (?:implicitly )?{_CURVE}(?: with respect to x)?", _implicit),
+    sentence(r"(?:the )?derivative of y (?:with respect to|wrt) x (?:of|for|if|when|where|given|given that|from|on|in) " + _CURVE, _implicit),
+    sentence(r"d/dx ?\((?P<left>[^=<>]+)=(?P<right>[^=<>]+)\)", _implicit),
     sentence(r"(\w+) inverse", filled("inverse of {0}")),
+    sentence(r"(\w+) ?= ?\(?([a-z])\)? ?(?:->|→|↦|=>|⇒|⟼) ?(.+)", bare("{0}({1}) = {2}")),
+    sentence(r"([a-z]) ?: ?\S+ ?(?:->|→|⟶) ?\S+?[,;:]? ?(?:where |with |by |defined by |given by )?(\1\(\w\) ?= ?.+)", bare("{1}")),
     sentence(r"(?:the )?(?:points? of inflection|inflection points?) of (\w)", filled("solve {0}''(x) = 0")),
+    sentence(r"(?:(?:the )?binomial expansion of|expand) (\(.+\)\^\S+),? (?:up to|as far as|to)(?: and including)?(?: the term in)? \w\^(\d+)", _expansion),
+    sentence(r"(?:express |write |put )?(.+?) (?:in|as|into|in terms of) partial fractions", bare("partial fractions of {0}")),
+    sentence(r"(.+?) in completed square form", bare("complete the square of {0}")),
+    sentence(r"(?:the )?quotient and (?:the )?remainder (?:of|when|for) (.+?) ?(?:(?:is )?divided by|/|÷) ?\(?([^()]+?)\)?",
+             bare("quotient of {0} divided by {1}\nremainder of {0} divided by {1}")),
     sentence("(?:the )?binomial expansion of (.+)", lambda f: f"expand {f[1]}"),
     sentence(r"(factor|factori[sz]e|expand|simplify) PART (?:completely|fully)", bare("{0} {1}")),
     sentence(rf"(?:when|where|for (?:what|which)(?: values of)? x) is (.+) ({'|'.join(_WHERE)})", _where),
