@@ -52,7 +52,8 @@ def _rule(text: str) -> str | None:
         return f"{first} {'+' if step >= 0 else '-'} {abs(step)}*(n - 1)"
     if 0 not in numbers and all(after / before == numbers[1] / first for before, after in pairwise(numbers)):
         ratio = numbers[1] / first
-        return f"{first}*{ratio if ratio.denominator == 1 and ratio > 0 else f'({ratio})'}^(n - 1)"
+        power = f"{ratio if ratio.denominator == 1 and ratio > 0 else f'({ratio})'}^(n - 1)"
+        return power if first == 1 else f"{first}*{power}"
     return None
 
 
