@@ -171,11 +171,6 @@ class Atoms(Part):
         cursor = self.cursor
         following = cursor.token
         counted = _COUNTING.fullmatch(following.text)
-        if following.text.lower() in ("choose", "ncr", "npr") and cursor.ahead().kind == "number" and not cursor.names.has_meaning(following.text):
-            cursor.advance()
-            part = cursor.advance()
-            return Call("permutations" if following.text.lower() == "npr" else "choose", (number, Number(part.text, start=part.start, end=part.end)),
-                start=token.start, end=part.end)
         if counted is None or following.spaced or not token.text.isdigit():
             return None
         name = canonical_name(following.text)

@@ -50,8 +50,8 @@ def note_mixed_number(cursor: Cursor, before: Token | None, number: Mixed) -> No
     if not is_raised and int(number.numerator.text) < int(number.denominator.text):
         return
     fraction = f"{number.numerator.text}/{number.denominator.text}"
-    said = f"Read as the exponent {number.whole.text} + {fraction}." if is_raised else f"Read as {number.whole.text} + {fraction}."
-    cursor.note(said, number.start, number.end, offers=(Suggestion(f"{number.whole.text}*{fraction}", number.start, number.end),))
+    cursor.note(f"Read as {'the exponent ' if is_raised else ''}{number.whole.text} + {fraction}.", number.start, number.end,
+                offers=(Suggestion(f"{number.whole.text}*{fraction}", number.start, number.end),))
 
 
 def note_second_factorial(cursor: Cursor, body: Node, sign: Token) -> None:

@@ -51,10 +51,14 @@ def _rule(text: str) -> str | None:
     if all(after - before == step for before, after in pairwise(numbers)):
         return f"{first} {'+' if step >= 0 else '-'} {abs(step)}*(n - 1)"
     if 0 not in numbers and all(after / before == numbers[1] / first for before, after in pairwise(numbers)):
-        ratio = numbers[1] / first
-        power = f"{ratio if ratio.denominator == 1 and ratio > 0 else f'({ratio})'}^(n - 1)"
-        return power if first == 1 else f"{first}*{power}"
+        return _multiples(first, numbers[1] / first)
     return None
+
+
+def _multiples(first: Fraction, ratio: Fraction) -> str:
+    """The n-th of numbers each of which is the same multiple of the one before."""
+    power = f"{ratio if ratio.denominator == 1 and ratio > 0 else f'({ratio})'}^(n - 1)"
+    return power if first == 1 else f"{first}*{power}"
 
 
 def _term(found: re.Match[str]) -> str | None:
@@ -81,7 +85,7 @@ def _sum_of_terms(found: re.Match[str]) -> str | None:
 
 def _endless(found: re.Match[str]) -> str | None:
     """`1 + 1/2 + 1/4 + …`, where each is the same multiple of the one before; with a count only that many."""
-    rule, count = _rule(re.sub(r" ?[+,] ?", ",", found["terms"])), found["count"]
+    rule, count = _rule(re.sub(r" ?[+,] ?", ",", found["terms"])), found.groupdict().get("count")
     if rule is None or not (count or "^" in rule):
         return None
     return f"sum of ({rule}) for n from 1 to {count or 'oo'}"
@@ -93,7 +97,7 @@ def _powers_up_to(first: Fraction, ratio: Fraction, last: int) -> str | None:
         if count > 200 or (abs(ratio) > 1) != (abs(term) < abs(last)):
             return None
         term, count = term * ratio, count + 1
-    return f"sum of ({_rule(f'{first},{first * ratio},{first * ratio ** 2}')}) for n from 1 to {count}"
+    return f"sum of ({_multiples(first, ratio)}) for n from 1 to {count}"
 
 
 def _series(found: re.Match[str]) -> str | None:
@@ -178,7 +182,7 @@ ARITHMETIC: Final[tuple[Sentence, ...]] = (
     sentence(r"(?:the )?first (\d+) terms of(?: the (?:expansion|sequence) (?:of )?)? (.+)", _first_terms),
     sentence(r"(?:(?:the )?(?:value of |sum (?:to infinity )?)(?:of )?)?(?:the )?(?:infinite |geometric |arithmetic )*(?:series |sequence )?"
              r"(?P<terms>-?\d[\d./]*(?: ?[+,] ?-?\d[\d./]*){2,})(?: ?[+,])? ?(?:\.\.\.|…)(?: ?(?:to |up to )?(?P<count>\d+) terms)?", _endless),
-    sentence(r"(?:the )?sum to infinity of (?P<terms>-?\d[\d./]*(?: ?[+,] ?-?\d[\d./]*){2,})(?P<count>$)?", _endless),
+    sentence(r"(?:the )?sum to infinity of (?P<terms>-?\d[\d./]*(?: ?[+,] ?-?\d[\d./]*){2,})", _endless),
     sentence(r"(-?\d+) ?\+ ?(-?\d+) ?\+ ?(?:(-?\d+) ?\+ ?)?(?:\.\.\.|…) ?\+ ?(-?\d+)", _series),
     sentence(r"(mean|median|mode|average|variance|standard deviation|sum|max|min)(?: of)? (-?[\d.]+(?:(?: |, ?)-?[\d.]+)+)",
              lambda f: f"{f[1]} of {', '.join(re.split(', ?| ', f[2]))}"),

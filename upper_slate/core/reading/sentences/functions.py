@@ -71,17 +71,13 @@ def _implicit(found: re.Match[str]) -> str | None:
     return put_in and f"({slope}) at {put_in}"
 
 
-def _expansion(found: re.Match[str]) -> str | None:
-    letters = set(re.findall("[A-Za-z]", found[1]))
-    return f"series of {found[1]} at {letters.pop()} = 0 to order {found[2]}" if len(letters) == 1 else None
-
-
 def _series_of(found: re.Match[str]) -> str | None:
     """A series without its place or its order has them at 0 and to 5; with several letters nobody knows which one is meant."""
-    letters = set(re.findall(r"(?<![A-Za-z])[A-Za-z](?![A-Za-z])", found[1])) - {"e", "i", "d"}
+    body, place, order = found["body"], found.groupdict().get("place"), found["order"]
+    letters = set(re.findall(r"(?<![A-Za-z])[A-Za-z](?![A-Za-z])", body)) - {"e", "i", "d"}
     if len(letters) > 1:
         return None
-    return f"series of {found[1]} at {letters.pop() if letters else 'x'} = {found[2] or 0} to order {found[3] or 5}"
+    return f"series of {body} at {letters.pop() if letters else 'x'} = {place or 0} to order {order or 5}"
 
 
 _CURVE: Final = r"\(?(?P<left>[^=<>]+)=(?P<right>[^=<>]+?)\)?(?: implicitly)?(?:,? at (?:the point )?(?P<place>\(.+\)|\w+ ?(?:=|is) ?.+))?"
@@ -96,9 +92,9 @@ FUNCTIONS: Final[tuple[Sentence, ...]] = (
     sentence(r"(\w+) ?= ?\(?([a-z])\)? ?(?:->|→|↦|=>|⇒|⟼) ?(.+)", bare("{0}({1}) = {2}")),
     sentence(r"([a-z]) ?: ?\S+ ?(?:->|→|⟶) ?\S+?[,;:]? ?(?:where |with |by |defined by |given by )?(\1\(\w\) ?= ?.+)", bare("{1}")),
     sentence(r"(?:the )?(?:points? of inflection|inflection points?) of (\w)", filled("solve {0}''(x) = 0")),
-    sentence(r"(?:(?:the )?binomial expansion of|expand) (\(.+\)\^\S+),? (?:up to|as far as|to)(?: and including)?(?: the term in)? \w\^(\d+)", _expansion),
+    sentence(r"(?:(?:the )?binomial expansion of|expand) (?P<body>\(.+\)\^\S+),? (?:up to|as far as|to)(?: and including)?(?: the term in)? \w\^(?P<order>\d+)",
+             _series_of),
     sentence(r"(?:express |write |put )?(.+?) (?:in|as|into|in terms of) partial fractions", bare("partial fractions of {0}")),
-    sentence(r"(.+?) in completed square form", bare("complete the square of {0}")),
     sentence(r"(?:the )?quotient and (?:the )?remainder (?:of|when|for) (.+?) ?(?:(?:is )?divided by|/|÷) ?\(?([^()]+?)\)?",
              bare("quotient of {0} divided by {1}\nremainder of {0} divided by {1}")),
     sentence("(?:the )?binomial expansion of (.+)", lambda f: f"expand {f[1]}"),
@@ -115,11 +111,12 @@ FUNCTIONS: Final[tuple[Sentence, ...]] = (
     sentence(rf"(?:the )?(?:average|mean) value of (.+?) {_ENDS}", _average),
     sentence(rf"(?:the )?arc ?length of (.+?) {_ENDS}", _arc),
     sentence(rf"(?:the )?volume of revolution of (.+?) {_ENDS}", _turned),
-    sentence(r"(?:express|write|put) (.+?) in (?:the form \w? ?\(? ?\w ?[+-] ?\w ?\) ?(?:\^2|²) ?[+-] ?\w|completed square form|vertex form)",
+    sentence(r"(?:(?:express|write|put) )?(.+?) in (?:the form \w? ?\(? ?\w ?[+-] ?\w ?\) ?(?:\^2|²) ?[+-] ?\w|completed square form|vertex form)",
              bare("complete the square of {0}")),
     sentence(r"(?:tangent|tangent line) (?:to|of) (?:y ?= ?)?(.+) at \(([^(),]+),[^(),]+\)", bare("tangent to {0} at x = {1}")),
-    sentence(r"(?:the )?(?:taylor|maclaurin|power|series)(?: series| expansion| polynomial)?(?: of| for)? (.+?)(?: (?:at|about|around|near) (?:\w ?= ?)?(\S+?))?"
-             r"(?:,? (?:up to|to) (?:x\^|order |degree |the )?(\d+)(?:th|rd|nd|st)?(?: order| degree)?)?", _series_of),
+    sentence(r"(?:the )?(?:taylor|maclaurin|power|series)(?: series| expansion| polynomial)?(?: of| for)? (?P<body>.+?)"
+             r"(?: (?:at|about|around|near) (?:\w ?= ?)?(?P<place>\S+?))?"
+             r"(?:,? (?:up to|to) (?:x\^|order |degree |the )?(?P<order>\d+)(?:th|rd|nd|st)?(?: order| degree)?)?", _series_of),
     sentence(r"(?:the )?(?:slope|gradient) of (?:the )?(?:tangent|curve)(?: line)?(?: to| of)? (?:y ?= ?)?(.+) at (?:\w ?= ?)?(\S+)", bare("derivative of {0} at {1}")),
     sentence(r"(?:the )?local (?:maxim(?:um|a)|minim(?:um|a)|extrema) of (.+)", bare("turning points of {0}")),
     sentence(r"(?:the )?(?:points? of inflection|inflection points?) of (?:y ?= ?)?(.{2,})", lambda f: f"solve second derivative of {in_brackets(f[1])} = 0"),
